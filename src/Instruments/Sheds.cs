@@ -3,7 +3,8 @@ using System.Globalization;
 
 namespace EarthyTuft.Instruments;
 
-/// <summary>Sets of stand-ins, one a shed; a shed comes into being when it is first named and goes when nobody has asked for it for a while.</summary>
+/// <summary>Sets of stand-ins, one a shed; a shed comes into being when it is first named and goes when nobody has asked for it for a
+/// while.</summary>
 internal sealed class Sheds(double speed)
 {
     /// <summary>Where one is who named none.</summary>
@@ -17,7 +18,11 @@ internal sealed class Sheds(double speed)
 
     /// <summary>The shed that a line names: <c>shed NAME</c>, letters, figures and hyphens. Null for any other line.</summary>
     public static string? NameIn(string line) =>
-        line.StartsWith("shed ", StringComparison.Ordinal) && line[5..].Trim() is { Length: > 0 and <= 40 } name && name.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') ? name : null;
+        line.StartsWith("shed ", StringComparison.Ordinal)
+        && line[5..].Trim() is { Length: > 0 and <= 40 } name
+        && name.All(c => char.IsAsciiLetterOrDigit(c) || c == '-')
+            ? name
+            : null;
 
     /// <summary>What an instrument of a shed says at this moment.</summary>
     public string Line(string shed, string instrument)
@@ -32,10 +37,15 @@ internal sealed class Sheds(double speed)
     public string Do(string shed, string line)
     {
         var words = line.Split(' ', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
-        double[] numbers = [.. words.Skip(1).Select(w => double.TryParse(w, NumberStyles.Float, CultureInfo.InvariantCulture, out var n) ? n : double.NaN)];
+        double[] numbers =
+        [
+            .. words.Skip(1).Select(w => double.TryParse(w, NumberStyles.Float, CultureInfo.InvariantCulture, out var n) ? n : double.NaN),
+        ];
         lock (turn)
         {
-            return words.Length == 0 ? "?" : Of(shed).All.Values.Select(s => s.Do(words[0], numbers, Seconds)).FirstOrDefault(a => a is not null) ?? "?";
+            return words.Length == 0
+                ? "?"
+                : Of(shed).All.Values.Select(s => s.Do(words[0], numbers, Seconds)).FirstOrDefault(a => a is not null) ?? "?";
         }
     }
 
@@ -82,7 +92,12 @@ internal sealed class Sheds(double speed)
         public Shed(double speed)
         {
             var air = new AirStandIn();
-            All = new() { ["scale"] = new ScaleStandIn(speed), ["probe"] = new ProbeStandIn(speed, air), ["air"] = air };
+            All = new()
+            {
+                ["scale"] = new ScaleStandIn(speed),
+                ["probe"] = new ProbeStandIn(speed, air),
+                ["air"] = air,
+            };
         }
 
         public Dictionary<string, IStandIn> All { get; }

@@ -18,21 +18,27 @@ internal sealed class Noise(int seed)
 {
     private readonly Random random = new(seed);
 
-    public double Next(double deviation) => deviation * Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+    public double Next(double deviation) =>
+        deviation * Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 }
 
 /// <summary>
-/// A bench scale of one gram and five kilograms: it settles when something is put on, trembles, drifts a little in hours, and says stable only
-/// when its last readings agree. A fleece that dries can lie on it.
+/// A bench scale of one gram and five kilograms: it settles when something is put on, trembles, drifts a little in hours, and says stable
+/// only when its last readings agree. A fleece that dries can lie on it.
 /// </summary>
 internal sealed class ScaleStandIn(double speed) : IStandIn
 {
-    private const double Most = 5000, Step = 1, SettlesIn = 0.35;
+    private const double Most = 5000,
+        Step = 1,
+        SettlesIn = 0.35;
     private static readonly (string Name, double Grams, int Places)[] Units = [("g", 1, 0), ("oz", 28.349523125, 2), ("lb", 453.59237, 3)];
     private readonly Noise noise = new(11);
     private readonly Queue<double> recent = new();
     private (double Dry, double Wet, double Tau, double Steady, double Since)? fleece;
-    private double load, shown, tare, lastAt;
+    private double load,
+        shown,
+        tare,
+        lastAt;
     private int unit;
 
     private double Load(double seconds)
@@ -99,16 +105,22 @@ internal sealed class ScaleStandIn(double speed) : IStandIn
     }
 }
 
-/// <summary>A thermometer in a bath: it follows the water with a few seconds' lag, and the water cools as open water does. A bath's rate is told for the middle of a soak.</summary>
+/// <summary>A thermometer in a bath: it follows the water with a few seconds' lag, and the water cools as open water does. A bath's rate is
+/// told for the middle of a soak.</summary>
 internal sealed class ProbeStandIn(double speed, AirStandIn room) : IStandIn
 {
     private const double LagSeconds = 4;
     private readonly Noise noise = new(23);
     private (double Celsius, double Rate, double At)? bath;
-    private double shown = 18, lastAt;
+    private double shown = 18,
+        lastAt;
 
-    /// <summary>Open water: beside the air evaporation cools it, in kelvin; and so many times as fast in the middle of a soak as by the air alone.</summary>
-    private const double Evaporation = 350, SoakFactor = 1.873, Humidity = 0.6, StepSeconds = 5;
+    /// <summary>Open water: beside the air evaporation cools it, in kelvin; and so many times as fast in the middle of a soak as by the air
+    /// alone.</summary>
+    private const double Evaporation = 350,
+        SoakFactor = 1.873,
+        Humidity = 0.6,
+        StepSeconds = 5;
 
     // Kilograms of water in a kilogram of saturated air.
     private static double Moisture(double celsius)

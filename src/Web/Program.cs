@@ -40,7 +40,11 @@ using Microsoft.EntityFrameworkCore;
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
 var connection = builder.Configuration.GetConnectionString("EarthyTuft")
-    ?? (describing ? "Host=127.0.0.1" : throw new InvalidOperationException("ConnectionStrings__EarthyTuft says where the database is; ./start sets it."));
+    ?? (
+        describing
+            ? "Host=127.0.0.1"
+            : throw new InvalidOperationException("ConnectionStrings__EarthyTuft says where the database is; ./start sets it.")
+    );
 
 var runKinds = new RunKinds(Crafts.All);
 
@@ -49,9 +53,19 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = 1_000_000;
 });
-builder.Services.AddSingleton(builder.Configuration["Now"] is { Length: > 0 } start
-    ? new SetClock(DateTimeOffset.Parse(start, System.Globalization.CultureInfo.InvariantCulture, System.Globalization.DateTimeStyles.AssumeUniversal), TimeProvider.System, builder.Configuration.GetValue("Speed", 1.0))
-    : TimeProvider.System);
+builder.Services.AddSingleton(
+    builder.Configuration["Now"] is { Length: > 0 } start
+        ? new SetClock(
+            DateTimeOffset.Parse(
+                start,
+                System.Globalization.CultureInfo.InvariantCulture,
+                System.Globalization.DateTimeStyles.AssumeUniversal
+            ),
+            TimeProvider.System,
+            builder.Configuration.GetValue("Speed", 1.0)
+        )
+        : TimeProvider.System
+);
 builder.Services.AddSingleton<WorkshopRevisions>();
 builder.Services.AddSingleton<LotPageCache>();
 builder.Services.AddSingleton<NewsDesk>();
@@ -85,27 +99,36 @@ if (!describing)
 }
 
 builder.Services.AddMemoryCache();
-builder.Services.AddIdentityCore<AppUser>(identity =>
-{
-    identity.User.RequireUniqueEmail = true;
-    // Length is what makes a password hard to guess; the rest is a nuisance with wet hands.
-    identity.Password.RequiredLength = 10;
-    identity.Password.RequireDigit = identity.Password.RequireLowercase = identity.Password.RequireUppercase = identity.Password.RequireNonAlphanumeric = false;
-}).AddEntityFrameworkStores<EarthyTuftDb>().AddTokenProvider<DataProtectorTokenProvider<AppUser>>(TokenOptions.DefaultProvider);
-builder.Services.AddAuthentication(IdentityConstants.ApplicationScheme).AddCookie(IdentityConstants.ApplicationScheme, cookie =>
-{
-    // A set clock is for the log; a browser judges a cookie by its own.
-    cookie.TimeProvider = TimeProvider.System;
-    cookie.Cookie.Name = "earthy-tuft";
-    cookie.Cookie.HttpOnly = true;
-    cookie.Cookie.SameSite = SameSiteMode.Strict;
-    cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-    cookie.ExpireTimeSpan = TimeSpan.FromDays(30);
-    cookie.SlidingExpiration = true;
-    cookie.Events.OnValidatePrincipal = SignIns.Validate;
-    cookie.Events.OnRedirectToLogin = context => Status(context.Response, StatusCodes.Status401Unauthorized);
-    cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, StatusCodes.Status403Forbidden);
-});
+builder
+    .Services.AddIdentityCore<AppUser>(identity =>
+    {
+        identity.User.RequireUniqueEmail = true;
+        // Length is what makes a password hard to guess; the rest is a nuisance with wet hands.
+        identity.Password.RequiredLength = 10;
+        identity.Password.RequireDigit =
+            identity.Password.RequireLowercase =
+            identity.Password.RequireUppercase =
+            identity.Password.RequireNonAlphanumeric =
+                false;
+    })
+    .AddEntityFrameworkStores<EarthyTuftDb>()
+    .AddTokenProvider<DataProtectorTokenProvider<AppUser>>(TokenOptions.DefaultProvider);
+builder
+    .Services.AddAuthentication(IdentityConstants.ApplicationScheme)
+    .AddCookie(IdentityConstants.ApplicationScheme, cookie =>
+    {
+        // A set clock is for the log; a browser judges a cookie by its own.
+        cookie.TimeProvider = TimeProvider.System;
+        cookie.Cookie.Name = "earthy-tuft";
+        cookie.Cookie.HttpOnly = true;
+        cookie.Cookie.SameSite = SameSiteMode.Strict;
+        cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        cookie.ExpireTimeSpan = TimeSpan.FromDays(30);
+        cookie.SlidingExpiration = true;
+        cookie.Events.OnValidatePrincipal = SignIns.Validate;
+        cookie.Events.OnRedirectToLogin = context => Status(context.Response, StatusCodes.Status401Unauthorized);
+        cookie.Events.OnRedirectToAccessDenied = context => Status(context.Response, StatusCodes.Status403Forbidden);
+    });
 builder.Services.AddAuthorization();
 builder.Services.AddAntiforgery(antiforgery =>
 {
@@ -118,8 +141,13 @@ builder.Services.AddAntiforgery(antiforgery =>
 builder.Services.AddRateLimiter(limits =>
 {
     limits.RejectionStatusCode = StatusCodes.Status429TooManyRequests;
-    limits.OnRejected = async (context, cancellationToken) => await context.HttpContext.Response.WriteAsJsonAsync(
-        Problems.Details(429, "too-often", "Too many tries in a short time. Wait a minute."), (JsonSerializerOptions?)null, "application/problem+json", cancellationToken);
+    limits.OnRejected = async (context, cancellationToken) =>
+        await context.HttpContext.Response.WriteAsJsonAsync(
+            Problems.Details(429, "too-often", "Too many tries in a short time. Wait a minute."),
+            (JsonSerializerOptions?)null,
+            "application/problem+json",
+            cancellationToken
+        );
     limits.AddPolicy("sign-in", http => PerAddress(http, builder.Configuration.GetValue("Limits:SignInPerMinute", 20)));
     limits.AddPolicy("demo", http => PerAddress(http, builder.Configuration.GetValue("Limits:DemosPerMinute", 30)));
     limits.AddPolicy("reckon", http => PerAddress(http, builder.Configuration.GetValue("Limits:ReckonPerMinute", 1200)));
@@ -136,25 +164,30 @@ builder.Services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
 });
 builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+
 // Keys lie in the database as everything does; docs/operating.md says why, and what follows.
 builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection.KeyManagement.XmlKeyManager", LogLevel.Error);
 builder.Services.AddValidation();
-builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context =>
-{
-    if (context.ProblemDetails is Microsoft.AspNetCore.Http.HttpValidationProblemDetails invalid)
+builder.Services.AddProblemDetails(problems =>
+    problems.CustomizeProblemDetails = context =>
     {
-        FieldProblems.Rewrite(invalid);
-        context.HttpContext.Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        if (context.ProblemDetails is Microsoft.AspNetCore.Http.HttpValidationProblemDetails invalid)
+        {
+            FieldProblems.Rewrite(invalid);
+            context.HttpContext.Response.StatusCode = StatusCodes.Status422UnprocessableEntity;
+        }
+        else
+        {
+            FieldProblems.Name(context.ProblemDetails);
+        }
     }
-    else
-    {
-        FieldProblems.Name(context.ProblemDetails);
-    }
-});
+);
 builder.Services.AddExceptionHandler<ProblemWriter>();
 builder.Services.AddOpenApi(options => Description.Setup(options, Crafts.All.Select(c => c.Tag).OfType<ApiTag>()));
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = false);
-// A fifth to a third smaller than the fastest, for less than half a millisecond of an answer of 25 kB: on a phone each kilobyte is five milliseconds.
+
+// A fifth to a third smaller than the fastest, for less than half a millisecond of an answer of 25 kB: on a phone each kilobyte is five
+// milliseconds.
 builder.Services.Configure<BrotliCompressionProviderOptions>(brotli => brotli.Level = CompressionLevel.Optimal);
 
 // Who is named in Hosts may be asked for; by default the names of this machine alone, so that no name of somebody else's leads here.
@@ -207,10 +240,11 @@ app.MapLive();
 app.MapReckon();
 app.MapWeighLog();
 app.MapGet("/api/health", async (EarthyTuftDb db, CancellationToken cancellationToken) =>
-{
-    await db.Database.ExecuteSqlAsync($"select 1", cancellationToken);
-    return TypedResults.Ok(new { status = "well" });
-}).ExcludeFromDescription();
+    {
+        await db.Database.ExecuteSqlAsync($"select 1", cancellationToken);
+        return TypedResults.Ok(new { status = "well" });
+    })
+    .ExcludeFromDescription();
 app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
 app.MapFrontEnd();
 
@@ -225,7 +259,10 @@ if (!describing)
     await workshops.Across(() => DemoInstruments.PlaceAll(db, app.Services.GetRequiredService<DemoDoor>().PortOf, CancellationToken.None));
     if (!await RowSecurity.IsBinding(db, CancellationToken.None))
     {
-        app.Logger.LogWarning("The database role of the connection is bound by no row-level security. Give the web process a role that is no superuser: docs/operating.md says how.");
+        app.Logger.LogWarning(
+            "The database role of the connection is bound by no row-level security. Give the web process a role that is no superuser: "
+                + "docs/operating.md says how."
+        );
     }
 
     if (builder.Configuration["reset-password"] is { } mail)
@@ -237,7 +274,8 @@ if (!describing)
 
 await app.RunAsync();
 
-string[] Listed(string setting) => (builder.Configuration[setting] ?? "").Split([';', ',', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+string[] Listed(string setting) =>
+    (builder.Configuration[setting] ?? "").Split([';', ',', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
 // Only a proxy that the operator names is believed about where a request comes from.
 static void ForwardedFrom(ForwardedHeadersOptions forwarded, string[] proxies)
@@ -268,9 +306,12 @@ static Task Status(HttpResponse response, int status)
     return Task.CompletedTask;
 }
 
-static RateLimitPartition<string> PerAddress(HttpContext http, int perMinute) => RateLimitPartition.GetFixedWindowLimiter(
-    http.Connection.RemoteIpAddress?.ToString() ?? "",
-    _ => new FixedWindowRateLimiterOptions { PermitLimit = perMinute, Window = TimeSpan.FromMinutes(1) });
+static RateLimitPartition<string> PerAddress(HttpContext http, int perMinute) =>
+    RateLimitPartition.GetFixedWindowLimiter(http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new FixedWindowRateLimiterOptions
+    {
+        PermitLimit = perMinute,
+        Window = TimeSpan.FromMinutes(1),
+    });
 
 /// <summary>The web process; named so that the tests can start it.</summary>
 public partial class Program;

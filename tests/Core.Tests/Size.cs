@@ -1,8 +1,8 @@
 namespace EarthyTuft.Core.Tests;
 
 /// <summary>
-/// How large simulations are: a fifth of what they are with <c>./test --full</c>. Bounds hold for the full size; of fewer runs they are wider by two
-/// standard errors.
+/// How large simulations are: a fifth of what they are with <c>./test --full</c>. Bounds hold for the full size; of fewer runs they are
+/// wider by two standard errors.
 /// </summary>
 internal static class Size
 {
@@ -17,7 +17,8 @@ internal static class Size
     /// <param name="runs">Of how many.</param>
     public static double Slack(double share, int runs) => IsFull ? 0 : 2 * Math.Sqrt(share * (1 - share) / runs);
 
-    /// <summary>A bound of a median error: its standard error is about 1.25 of that of a mean, and errors spread about as far as their median is large.</summary>
+    /// <summary>A bound of a median error: its standard error is about 1.25 of that of a mean, and errors spread about as far as their
+    /// median is large.</summary>
     /// <param name="most">With <c>./test --full</c>.</param>
     /// <param name="runs">Of how many.</param>
     public static double Error(double most, int runs) => IsFull ? most : most * (1 + 2 * 1.25 / Math.Sqrt(runs));

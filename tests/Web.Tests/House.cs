@@ -26,8 +26,8 @@ public sealed class House : IAsyncLifetime
         factory = Start(Connection);
     }
 
-    public static WebApplicationFactory<Program> Start(string connection, params (string Key, string Value)[] settings) => new WebApplicationFactory<Program>()
-        .WithWebHostBuilder(builder =>
+    public static WebApplicationFactory<Program> Start(string connection, params (string Key, string Value)[] settings) =>
+        new WebApplicationFactory<Program>().WithWebHostBuilder(builder =>
         {
             builder.UseSetting("ConnectionStrings:EarthyTuft", connection);
             builder.UseSetting("Limits:SignInPerMinute", "100000");
@@ -50,25 +50,34 @@ public sealed class House : IAsyncLifetime
 
     private static async Task Migrate(string connection)
     {
-        await using var db = new EarthyTuftDb(new DbContextOptionsBuilder<EarthyTuftDb>().UseNpgsql(connection).UseSnakeCaseNamingConvention().Options, new WorkshopScope());
+        await using var db = new EarthyTuftDb(
+            new DbContextOptionsBuilder<EarthyTuftDb>().UseNpgsql(connection).UseSnakeCaseNamingConvention().Options,
+            new WorkshopScope()
+        );
         await db.Database.MigrateAsync();
     }
 }
 
-/// <summary>Requests within one process come from nowhere: each says where it comes from, so that one test's wrong passwords do not slow another's.</summary>
+/// <summary>Requests within one process come from nowhere: each says where it comes from, so that one test's wrong passwords do not slow
+/// another's.</summary>
 internal sealed class Addresses : IStartupFilter
 {
     public const string Header = "X-Test-Address";
 
-    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) => app =>
-    {
-        app.Use((context, then) =>
+    public Action<IApplicationBuilder> Configure(Action<IApplicationBuilder> next) =>
+        app =>
         {
-            context.Connection.RemoteIpAddress = System.Net.IPAddress.TryParse(context.Request.Headers[Header], out var address) ? address : null;
-            return then(context);
-        });
-        next(app);
-    };
+            app.Use(
+                (context, then) =>
+                {
+                    context.Connection.RemoteIpAddress = System.Net.IPAddress.TryParse(context.Request.Headers[Header], out var address)
+                        ? address
+                        : null;
+                    return then(context);
+                }
+            );
+            next(app);
+        };
 }
 
 /// <summary>A clock that stands until it is set forward.</summary>
@@ -93,7 +102,19 @@ public sealed class Person(HttpClient http, string? from = null)
     {
         var person = new Person(factory.CreateClient());
         var mail = $"{Guid.NewGuid():N}@example.org";
-        (await person.Send(HttpMethod.Post, "/api/session/register", new { email = mail, password = "wool and water", name, invitationCode = invitation })).Expect(204);
+        (
+            await person.Send(
+                HttpMethod.Post,
+                "/api/session/register",
+                new
+                {
+                    email = mail,
+                    password = "wool and water",
+                    name,
+                    invitationCode = invitation,
+                }
+            )
+        ).Expect(204);
         await person.Refresh();
         person.Email = mail;
         return person;
@@ -102,7 +123,18 @@ public sealed class Person(HttpClient http, string? from = null)
     public async Task RegisterHere()
     {
         Email = $"{Guid.NewGuid():N}@example.org";
-        (await Send(HttpMethod.Post, "/api/session/register", new { email = Email, password = "wool and water", name = "Ada" })).Expect(204);
+        (
+            await Send(
+                HttpMethod.Post,
+                "/api/session/register",
+                new
+                {
+                    email = Email,
+                    password = "wool and water",
+                    name = "Ada",
+                }
+            )
+        ).Expect(204);
         await Refresh();
     }
 
@@ -130,7 +162,13 @@ public sealed class Person(HttpClient http, string? from = null)
 
     public async Task<Reply> Send(HttpMethod method, string path, object? body = null, Guid? key = null)
     {
-        using var request = new HttpRequestMessage(method, path) { Content = body is HttpContent content ? content : body is null ? null : JsonContent.Create(body) };
+        using var request = new HttpRequestMessage(method, path)
+        {
+            Content =
+                body is HttpContent content ? content
+                : body is null ? null
+                : JsonContent.Create(body),
+        };
         // A large body waits for the server's word before it is sent, as clients that mean well do.
         request.Headers.ExpectContinue = body is ByteArrayContent { Headers.ContentLength: > 1_000_000 };
         if (token is not null)
@@ -162,7 +200,12 @@ public sealed class Person(HttpClient http, string? from = null)
         }
 
         var text = await response.Content.ReadAsStringAsync();
-        return new Reply((int)response.StatusCode, text, response.Headers.ToDictionary(h => h.Key, h => string.Join(", ", h.Value)), string.Join(", ", response.Content.Headers.Allow.Order()));
+        return new Reply(
+            (int)response.StatusCode,
+            text,
+            response.Headers.ToDictionary(h => h.Key, h => string.Join(", ", h.Value)),
+            string.Join(", ", response.Content.Headers.Allow.Order())
+        );
     }
 
     public async Task<JsonElement> Get(string path) => (await Send(HttpMethod.Get, path)).Expect(200);
@@ -213,29 +256,61 @@ public sealed record Reply(int Status, string Text, IReadOnlyDictionary<string, 
 /// <summary>Requests most tests make.</summary>
 internal static class Requests
 {
-    public static object Skirt(Guid lot, string made, params (string Kind, string Mass)[] losses) => new
-    {
-        step = "skirt",
-        from = new[] { new { lotId = lot } },
-        to = new[] { new { form = "skirted", mass = made } },
-        losses = losses.Select(l => new { kind = l.Kind, mass = l.Mass, fate = "compost" }),
-    };
+    public static object Skirt(Guid lot, string made, params (string Kind, string Mass)[] losses) =>
+        new
+        {
+            step = "skirt",
+            from = new[] { new { lotId = lot } },
+            to = new[] { new { form = "skirted", mass = made } },
+            losses = losses.Select(l => new
+            {
+                kind = l.Kind,
+                mass = l.Mass,
+                fate = "compost",
+            }),
+        };
 
-    public static object Wash(Guid lot) => new
-    {
-        step = "wash",
-        from = new[] { new { lotId = lot } },
-        to = new[] { new { form = "washed" } },
-        losses = new[] { new { kind = "waxAndSuint" } },
-    };
+    public static object Wash(Guid lot) =>
+        new
+        {
+            step = "wash",
+            from = new[] { new { lotId = lot } },
+            to = new[] { new { form = "washed" } },
+            losses = new[] { new { kind = "waxAndSuint" } },
+        };
 
-    public static object Dry(Guid lot, string made) => new { step = "dry", from = new[] { new { lotId = lot } }, to = new[] { new { form = "clean", mass = made } } };
+    public static object Dry(Guid lot, string made) =>
+        new
+        {
+            step = "dry",
+            from = new[] { new { lotId = lot } },
+            to = new[] { new { form = "clean", mass = made } },
+        };
 
-    public static object Comb(Guid lot, string? taken, string top, string? noil = null) => new
-    {
-        step = "comb",
-        from = new[] { new { lotId = lot, mass = taken, all = taken is null } },
-        to = new[] { new { form = "top", mass = top } },
-        losses = noil is null ? [] : new[] { new { kind = "noil", mass = noil, fate = "keptAsLowerGrade" } },
-    };
+    public static object Comb(Guid lot, string? taken, string top, string? noil = null) =>
+        new
+        {
+            step = "comb",
+            from = new[]
+            {
+                new
+                {
+                    lotId = lot,
+                    mass = taken,
+                    all = taken is null,
+                },
+            },
+            to = new[] { new { form = "top", mass = top } },
+            losses = noil is null
+                ? []
+                : new[]
+                {
+                    new
+                    {
+                        kind = "noil",
+                        mass = noil,
+                        fate = "keptAsLowerGrade",
+                    },
+                },
+        };
 }

@@ -70,7 +70,8 @@ internal sealed class WebProcess : IAsyncDisposable
         throw new TimeoutException("The web process did not answer within 90 seconds.");
     }
 
-    public HttpClient Client() => new(new SocketsHttpHandler { UseCookies = true }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(60) };
+    public HttpClient Client() =>
+        new(new SocketsHttpHandler { UseCookies = true }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(60) };
 
     public int Port => address.Port;
 
@@ -109,7 +110,18 @@ public class KillTests(House house) : IClassFixture<House>
         var web = await WebProcess.Start(house.Connection);
         var client = web.Client();
         var ada = new Person(client);
-        (await ada.Send(HttpMethod.Post, "/api/session/register", new { email = $"{Guid.NewGuid():N}@example.org", password = "wool and water", name = "Ada" })).Expect(204);
+        (
+            await ada.Send(
+                HttpMethod.Post,
+                "/api/session/register",
+                new
+                {
+                    email = $"{Guid.NewGuid():N}@example.org",
+                    password = "wool and water",
+                    name = "Ada",
+                }
+            )
+        ).Expect(204);
         await ada.Refresh();
 
         var keys = Enumerable.Range(0, 400).Select(_ => Guid.NewGuid()).ToArray();

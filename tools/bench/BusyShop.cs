@@ -5,15 +5,37 @@ using Npgsql;
 namespace EarthyTuft.Bench;
 
 /// <summary>
-/// What a person waits for in a workshop of 100 000 entries with 20 000 lots in stock and 20 000 samples, which stands in one database beside a
-/// workshop of a million entries: the first page, the find box, the sample wall. One call after another, warm.
+/// What a person waits for in a workshop of 100 000 entries with 20 000 lots in stock and 20 000 samples, which stands in one database
+/// beside a workshop of a million entries: the first page, the find box, the sample wall. One call after another, warm.
 /// </summary>
 internal static class BusyShop
 {
-    private const int Fleeces = 20_000, Beside = 200_000, Calls = 300, WarmUp = 150;
+    private const int Fleeces = 20_000,
+        Beside = 200_000,
+        Calls = 300,
+        WarmUp = 150;
 
     private static readonly string[] Typed =
-        ["B-1", "B-17", "B-19999.5", "got", "gotland", "gotlnad", "ash", "grey got", "SM-8", "SM-19998", "socks", "good", "bench", "top", "noil", "nothing like it", "w", "xyz"];
+    [
+        "B-1",
+        "B-17",
+        "B-19999.5",
+        "got",
+        "gotland",
+        "gotlnad",
+        "ash",
+        "grey got",
+        "SM-8",
+        "SM-19998",
+        "socks",
+        "good",
+        "bench",
+        "top",
+        "noil",
+        "nothing like it",
+        "w",
+        "xyz",
+    ];
 
     public static async Task<IReadOnlyList<(string Name, double Value, double Aim)>> Measure(Uri address, string connection)
     {
@@ -22,7 +44,9 @@ internal static class BusyShop
         await using var source = NpgsqlDataSource.Create(connection + ";Command Timeout=3000");
         foreach (var (who, count) in new[] { (neighbour, Beside), (visitor, Fleeces) })
         {
-            await using var seed = source.CreateCommand(string.Format(CultureInfo.InvariantCulture, LotPage.Seed, count, who.Workshop, who.Person));
+            await using var seed = source.CreateCommand(
+                string.Format(CultureInfo.InvariantCulture, LotPage.Seed, count, who.Workshop, who.Person)
+            );
             await seed.ExecuteNonQueryAsync();
         }
 
@@ -54,7 +78,12 @@ internal static class BusyShop
             took.Add((Stopwatch.GetElapsedTime(start).TotalMilliseconds, path(i)));
         }
 
-        foreach (var slow in took.GroupBy(t => t.Path).Select(g => (g.Key, Median: g.Select(t => t.Milliseconds).Order().ElementAt(g.Count() / 2))).OrderByDescending(g => g.Median).Take(5))
+        foreach (
+            var slow in took.GroupBy(t => t.Path)
+                .Select(g => (g.Key, Median: g.Select(t => t.Milliseconds).Order().ElementAt(g.Count() / 2)))
+                .OrderByDescending(g => g.Median)
+                .Take(5)
+        )
         {
             Console.Error.WriteLine(FormattableString.Invariant($"{slow.Key}: median {slow.Median:0.0} ms"));
         }

@@ -17,7 +17,8 @@ internal static class InstrumentAbuse
     private static long linesSaid;
     private const string OtherRequest = "/api/course";
 
-    /// <summary>p95 of another request under abuse over its p95 in peace, and how much the process grew from the first ten seconds to the last, in MB.</summary>
+    /// <summary>p95 of another request under abuse over its p95 in peace, and how much the process grew from the first ten seconds to the
+    /// last, in MB.</summary>
     public static async Task<(double P95Ratio, double GrowthMegabytes)> Measure(Uri address, int webPid)
     {
         using var visitor = await Visitor.Register(address);
@@ -32,7 +33,17 @@ internal static class InstrumentAbuse
             var listener = new TcpListener(IPAddress.Loopback, 0);
             listener.Start();
             _ = Task.Run(() => Serve(listener, says, stop.Token));
-            await visitor.Post("/api/instruments", new { kind, name = kind, host = "127.0.0.1", port = ((IPEndPoint)listener.LocalEndpoint).Port, on = true });
+            await visitor.Post(
+                "/api/instruments",
+                new
+                {
+                    kind,
+                    name = kind,
+                    host = "127.0.0.1",
+                    port = ((IPEndPoint)listener.LocalEndpoint).Port,
+                    on = true,
+                }
+            );
         }
 
         await Task.Delay(4000);
@@ -56,7 +67,11 @@ internal static class InstrumentAbuse
         }
 
         var growth = memory.TakeLast(10).Average() - memory.Take(10).Average();
-        Console.Error.WriteLine(FormattableString.Invariant($"{lines:0} lines a second; p95 of {OtherRequest}: {peace:0.0} ms in peace, {abused:0.0} ms under abuse; resident {memory[0]:0} MB at first, {memory[^1]:0} MB after {Seconds} s, most {memory.Max():0} MB"));
+        Console.Error.WriteLine(
+            FormattableString.Invariant(
+                $"{lines:0} lines a second; p95 of {OtherRequest}: {peace:0.0} ms in peace, {abused:0.0} ms under abuse; resident {memory[0]:0} MB at first, {memory[^1]:0} MB after {Seconds} s, most {memory.Max():0} MB"
+            )
+        );
         return (abused / peace, growth);
     }
 
@@ -127,5 +142,12 @@ internal static class InstrumentAbuse
     }
 
     private static double Resident(int pid) =>
-        double.Parse(File.ReadLines($"/proc/{pid}/status").First(l => l.StartsWith("VmRSS", StringComparison.Ordinal)).Split(':')[1].Trim().Split(' ')[0], CultureInfo.InvariantCulture) / 1000;
+        double.Parse(
+            File.ReadLines($"/proc/{pid}/status")
+                .First(l => l.StartsWith("VmRSS", StringComparison.Ordinal))
+                .Split(':')[1]
+                .Trim()
+                .Split(' ')[0],
+            CultureInfo.InvariantCulture
+        ) / 1000;
 }

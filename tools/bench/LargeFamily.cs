@@ -55,12 +55,23 @@ internal static class LargeFamily
     {
         using var visitor = await Visitor.Register(address);
         var (page, clean) = await Seeded(visitor, connection, Portions);
-        return await P95(visitor, page, () => visitor.Post("/api/entries", new
-        {
-            step = "card",
-            from = new[] { new { lotId = clean, mass = "2 g", all = false } },
-            to = new[] { new { form = "batt", mass = "2 g" } },
-        }));
+        return await P95(visitor, page, () => visitor.Post(
+                "/api/entries",
+                new
+                {
+                    step = "card",
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = clean,
+                            mass = "2 g",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "batt", mass = "2 g" } },
+                }
+            ));
     }
 
     /// <summary>Kilobytes of the page of a family of 745 entries, as they are before they are packed.</summary>
@@ -74,11 +85,32 @@ internal static class LargeFamily
     private static async Task<(string Page, Guid Clean)> Seeded(Visitor visitor, string connection, int portions)
     {
         var taken = await visitor.Post("/api/fleeces", new { mass = "29 kg", breed = "Gotland" });
-        var washed = await visitor.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = taken.GetProperty("lotId").GetGuid() } }, to = new[] { new { form = "clean", mass = "21 kg", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        var washed = await visitor.Post(
+            "/api/entries",
+            new
+            {
+                step = "wash",
+                from = new[] { new { lotId = taken.GetProperty("lotId").GetGuid() } },
+                to = new[]
+                {
+                    new
+                    {
+                        form = "clean",
+                        mass = "21 kg",
+                        state = "rested",
+                    },
+                },
+                losses = new[] { new { kind = "waxAndSuint" } },
+            }
+        );
         var clean = washed.GetProperty("made")[0];
         var id = clean.GetProperty("id").GetGuid();
         await using var source = NpgsqlDataSource.Create(connection + ";Command Timeout=600");
-        await using (var seed = source.CreateCommand(string.Format(CultureInfo.InvariantCulture, Seed, portions, visitor.Workshop, visitor.Person, id)))
+        await using (
+            var seed = source.CreateCommand(
+                string.Format(CultureInfo.InvariantCulture, Seed, portions, visitor.Workshop, visitor.Person, id)
+            )
+        )
         {
             await seed.ExecuteNonQueryAsync();
         }
@@ -102,7 +134,9 @@ internal static class LargeFamily
         }
 
         times.Sort();
-        Console.Error.WriteLine(FormattableString.Invariant($"lot page of {(2 * Portions) + 2} entries: median {times[Calls / 2]:0} ms, {bytes / 1000} kB"));
+        Console.Error.WriteLine(
+            FormattableString.Invariant($"lot page of {(2 * Portions) + 2} entries: median {times[Calls / 2]:0} ms, {bytes / 1000} kB")
+        );
         return times[(int)(0.95 * Calls)];
     }
 
@@ -127,7 +161,11 @@ internal static class LargeFamily
         }
 
         times.Sort();
-        Console.Error.WriteLine(FormattableString.Invariant($"reconciling {family.Count} entries, {family.Sum(e => e.Flows.Count)} flows: {times[0]:0} to {times[^1]:0} ms"));
+        Console.Error.WriteLine(
+            FormattableString.Invariant(
+                $"reconciling {family.Count} entries, {family.Sum(e => e.Flows.Count)} flows: {times[0]:0} to {times[^1]:0} ms"
+            )
+        );
         return times[times.Count / 2];
     }
 
@@ -141,8 +179,17 @@ internal static class LargeFamily
         Flow Weighed(FlowRole role, Guid? lot, double grams, bool empties = false)
         {
             var id = Guid.CreateVersion7();
-            return new Flow(id, role, Amount.Weighed, lot, ReferenceWeighing.Of(
-                new Weighing(id, Mass.FromGrams(Math.Round(grams)), WeighingState.Rested, 60, Mass.FromGrams(1), day), new Nature(Fibre.Wool, Preparation.Carded, null)), empties);
+            return new Flow(
+                id,
+                role,
+                Amount.Weighed,
+                lot,
+                ReferenceWeighing.Of(
+                    new Weighing(id, Mass.FromGrams(Math.Round(grams)), WeighingState.Rested, 60, Mass.FromGrams(1), day),
+                    new Nature(Fibre.Wool, Preparation.Carded, null)
+                ),
+                empties
+            );
         }
 
         while (entries.Count < 2000)
@@ -164,7 +211,11 @@ internal static class LargeFamily
                 var (lot, mass) = there[at];
                 there.RemoveAt(at);
                 grams += mass;
-                flows.Add(random.Next(2) == 0 ? new Flow(Guid.CreateVersion7(), FlowRole.In, Amount.Whole, lot, null, true) : Weighed(FlowRole.In, lot, mass, true));
+                flows.Add(
+                    random.Next(2) == 0
+                        ? new Flow(Guid.CreateVersion7(), FlowRole.In, Amount.Whole, lot, null, true)
+                        : Weighed(FlowRole.In, lot, mass, true)
+                );
             }
 
             var lost = grams * 0.03;

@@ -67,7 +67,11 @@ internal static class LotPage
     {
         using var visitor = await Visitor.Register(address);
         await using var source = NpgsqlDataSource.Create(connection + ";Max Auto Prepare=20;Command Timeout=600");
-        await using (var seed = source.CreateCommand(string.Format(System.Globalization.CultureInfo.InvariantCulture, Seed, Fleeces, visitor.Workshop, visitor.Person)))
+        await using (
+            var seed = source.CreateCommand(
+                string.Format(System.Globalization.CultureInfo.InvariantCulture, Seed, Fleeces, visitor.Workshop, visitor.Person)
+            )
+        )
         {
             await seed.ExecuteNonQueryAsync();
         }
@@ -104,7 +108,11 @@ internal static class LotPage
         }
 
         var (page, query) = (Median(api), Median(sql));
-        Console.Error.WriteLine(FormattableString.Invariant($"lot page {page:0.00} ms, one query {query:0.00} ms, medians of {Calls} in a workshop of {Fleeces * 5} entries"));
+        Console.Error.WriteLine(
+            FormattableString.Invariant(
+                $"lot page {page:0.00} ms, one query {query:0.00} ms, medians of {Calls} in a workshop of {Fleeces * 5} entries"
+            )
+        );
         return page / query;
     }
 

@@ -6,7 +6,10 @@ foreach (var name in names)
 {
     if (name == "instrument-abuse")
     {
-        var (ratio, growth) = await InstrumentAbuse.Measure(address, int.Parse(Environment.GetEnvironmentVariable("WEB_PID")!, System.Globalization.CultureInfo.InvariantCulture));
+        var (ratio, growth) = await InstrumentAbuse.Measure(
+            address,
+            int.Parse(Environment.GetEnvironmentVariable("WEB_PID")!, System.Globalization.CultureInfo.InvariantCulture)
+        );
         Console.WriteLine(FormattableString.Invariant($"figure instrument-abuse-p95-ratio {ratio:0.00} 1.5"));
         Console.WriteLine(FormattableString.Invariant($"figure instrument-abuse-growth-mb {growth:0.0} 20"));
         continue;

@@ -17,7 +17,17 @@ internal sealed class Visitor : IDisposable
     public static async Task<Visitor> Register(Uri address)
     {
         var visitor = new Visitor(new HttpClient(new SocketsHttpHandler { MaxConnectionsPerServer = 64 }) { BaseAddress = address });
-        (await visitor.http.PostAsJsonAsync("/api/session/register", new { email = $"{Guid.NewGuid():N}@example.org", password = "wool and water", name = "Bench" })).EnsureSuccessStatusCode();
+        (
+            await visitor.http.PostAsJsonAsync(
+                "/api/session/register",
+                new
+                {
+                    email = $"{Guid.NewGuid():N}@example.org",
+                    password = "wool and water",
+                    name = "Bench",
+                }
+            )
+        ).EnsureSuccessStatusCode();
         var session = await visitor.http.GetFromJsonAsync<JsonElement>("/api/session");
         visitor.http.DefaultRequestHeaders.Add("X-Token", session.GetProperty("token").GetString());
         visitor.Workshop = session.GetProperty("workshop").GetProperty("id").GetGuid();

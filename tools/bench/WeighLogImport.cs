@@ -11,7 +11,8 @@ internal static class WeighLogImport
     private const int Rows = 40_000;
     private const int BadBytes = 10_000_000;
 
-    /// <summary>Seconds for 40 000 rows: fleeces that are taken in and skirted, four rows a fleece. The median of three, each in a workshop of its own, after one to warm up.</summary>
+    /// <summary>Seconds for 40 000 rows: fleeces that are taken in and skirted, four rows a fleece. The median of three, each in a workshop
+    /// of its own, after one to warm up.</summary>
     public static async Task<double> Seconds(Uri address)
     {
         var file = Good();
@@ -55,10 +56,20 @@ internal static class WeighLogImport
         var day = new DateTime(2020, 1, 1, 9, 0, 0, DateTimeKind.Utc);
         for (var i = 0; i < Rows / 4; i++)
         {
-            var (at, entry, lot) = (day.AddHours(i / 4.0).ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture), (2 * i) + 1, FormattableString.Invariant($"Q-{i + 10:00}"));
-            file.Append(CultureInfo.InvariantCulture, $"{entry},1,take-in,{at},Bench,out,{lot},raw,wool,Gotland,weighed,,,,{2000 + (i % 700)}\n");
+            var (at, entry, lot) = (
+                day.AddHours(i / 4.0).ToString("yyyy-MM-ddTHH:mm:ssZ", CultureInfo.InvariantCulture),
+                (2 * i) + 1,
+                FormattableString.Invariant($"Q-{i + 10:00}")
+            );
+            file.Append(
+                CultureInfo.InvariantCulture,
+                $"{entry},1,take-in,{at},Bench,out,{lot},raw,wool,Gotland,weighed,,,,{2000 + (i % 700)}\n"
+            );
             file.Append(CultureInfo.InvariantCulture, $"{entry + 1},1,skirt,{at},Bench,in,{lot},,,,whole,yes,,,\n");
-            file.Append(CultureInfo.InvariantCulture, $"{entry + 1},2,skirt,{at},Bench,out,{lot}.2,skirted,,,weighed,,,,{1700 + (i % 700)}\n");
+            file.Append(
+                CultureInfo.InvariantCulture,
+                $"{entry + 1},2,skirt,{at},Bench,out,{lot}.2,skirted,,,weighed,,,,{1700 + (i % 700)}\n"
+            );
             file.Append(CultureInfo.InvariantCulture, $"{entry + 1},3,skirt,{at},Bench,loss,,,,,weighed,,skirtings,compost,299\n");
         }
 

@@ -25,7 +25,8 @@ public static class AnimalRules
     /// <param name="facts">What somebody typed.</param>
     /// <param name="today">The workshop's day.</param>
     /// <param name="firstShorn">When its first clip was shorn, null when that is not known.</param>
-    /// <returns>The facts tidied, or refusals of <c>name</c>, <c>breed</c> and <c>born</c>: no name, a birth to come, or one after the first clip.</returns>
+    /// <returns>The facts tidied, or refusals of <c>name</c>, <c>breed</c> and <c>born</c>: no name, a birth to come, or one after the
+    /// first clip.</returns>
     public static Result<AnimalFacts> Check(AnimalFacts facts, DateOnly today, DateOnly? firstShorn)
     {
         var refusals = new List<Refusal>();
@@ -49,11 +50,27 @@ public static class AnimalRules
             }
             else if (firstShorn < born)
             {
-                refusals.Add(new Refusal("born", "after-clip", FormattableString.Invariant($"It was shorn on {firstShorn:yyyy-MM-dd}, before that day: set the clip's day right, or this one.")));
+                refusals.Add(
+                    new Refusal(
+                        "born",
+                        "after-clip",
+                        FormattableString.Invariant(
+                            $"It was shorn on {firstShorn:yyyy-MM-dd}, before that day: set the clip's day right, or this one."
+                        )
+                    )
+                );
             }
         }
 
-        return refusals.Count > 0 ? Result<AnimalFacts>.Refused(refusals) : facts with { Name = name, Breed = breed.Value.Write(), Colour = facts.Colour.Trim(), Notes = facts.Notes.Trim() };
+        return refusals.Count > 0
+            ? Result<AnimalFacts>.Refused(refusals)
+            : facts with
+            {
+                Name = name,
+                Breed = breed.Value.Write(),
+                Colour = facts.Colour.Trim(),
+                Notes = facts.Notes.Trim(),
+            };
     }
 
     /// <summary>Whether two that were noted apart can be one animal.</summary>

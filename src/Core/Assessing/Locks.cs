@@ -45,12 +45,23 @@ public sealed record MeasuredLock(FleecePlace Place, Length Length, int? Crimps,
     /// <summary>Checks a lock.</summary>
     /// <param name="one">The lock.</param>
     /// <returns>The lock unchanged, or <c>out-of-range</c>, <c>span-missing</c>, <c>span-too-long</c>.</returns>
-    public static Result<MeasuredLock> Check(MeasuredLock one) => new Guard()
-        .Within(one.Length.Millimetres, 1, Longest, "length")
-        .Need(one.Crimps is not { } n || n is >= 0 and <= 1000, "crimps", "out-of-range", "must be a whole number from 0 to 1000")
-        .Need(one.Crimps is null == (one.Span is null), "span", "span-missing", "and the count go together: crimps are counted over a measured length")
-        .Need(one.Span is not { } span || (span.Millimetres > 0 && span.Millimetres <= one.Length.Millimetres), "span", "span-too-long", "is longer than the lock it was measured on")
-        .Then<MeasuredLock>(() => one);
+    public static Result<MeasuredLock> Check(MeasuredLock one) =>
+        new Guard()
+            .Within(one.Length.Millimetres, 1, Longest, "length")
+            .Need(one.Crimps is not { } n || n is >= 0 and <= 1000, "crimps", "out-of-range", "must be a whole number from 0 to 1000")
+            .Need(
+                one.Crimps is null == (one.Span is null),
+                "span",
+                "span-missing",
+                "and the count go together: crimps are counted over a measured length"
+            )
+            .Need(
+                one.Span is not { } span || (span.Millimetres > 0 && span.Millimetres <= one.Length.Millimetres),
+                "span",
+                "span-too-long",
+                "is longer than the lock it was measured on"
+            )
+            .Then<MeasuredLock>(() => one);
 }
 
 /// <summary>How a measure is spread over the locks.</summary>
@@ -113,7 +124,12 @@ public sealed record Staple(Spread? Length, Spread? Crimp, Wave? Wave, Span? Usu
     {
         var length = Spread.Of([.. locks.Select(l => l.Length.Millimetres)]);
         var crimp = Spread.Of([.. locks.Select(l => l.CrimpsPerCentimetre).OfType<double>()]);
-        Wave? wave = locks.Where(l => l.Wave is not null).GroupBy(l => l.Wave).OrderByDescending(g => g.Count()).Select(g => g.Key).FirstOrDefault();
+        Wave? wave = locks
+            .Where(l => l.Wave is not null)
+            .GroupBy(l => l.Wave)
+            .OrderByDescending(g => g.Count())
+            .Select(g => g.Key)
+            .FirstOrDefault();
         if (length is null || usual is null)
         {
             return new Staple(length, crimp, wave, usual, null, null);

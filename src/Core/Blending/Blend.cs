@@ -5,8 +5,8 @@ using EarthyTuft.Core.Runs;
 namespace EarthyTuft.Core.Blending;
 
 /// <summary>
-/// What to weigh out for a blend, load by load, and what the mix is like (docs/craft.md, section 11). Small shares on a coarse scale come out
-/// badly: by how much stands beside each.
+/// What to weigh out for a blend, load by load, and what the mix is like (docs/craft.md, section 11). Small shares on a coarse scale come
+/// out badly: by how much stands beside each.
 /// </summary>
 public static class Blend
 {
@@ -20,20 +20,31 @@ public static class Blend
 
     /// <summary>The reckoning <c>blend</c>.</summary>
     /// <param name="input">What is blended, in loads of what size, on what scale.</param>
-    /// <returns>Refused with <c>out-of-range</c>, <c>nothing-taken</c>, <c>too-many</c>; <c>not-a-hundred</c> says by how much the shares miss.</returns>
+    /// <returns>Refused with <c>out-of-range</c>, <c>nothing-taken</c>, <c>too-many</c>; <c>not-a-hundred</c> says by how much the shares
+    /// miss.</returns>
     public static Result<BlendOutput> Reckon(BlendInput input)
     {
         var guard = new Guard()
             .Positive(input.TotalGrams, "totalGrams")
             .Positive(input.MostPerLoadGrams, "mostPerLoadGrams")
             .Positive(input.ScaleStepGrams, "scaleStepGrams")
-            .Need(!(input.MostPerLoadGrams > 0) || input.TotalGrams / input.MostPerLoadGrams <= MostLoads, "mostPerLoadGrams", "out-of-range", "makes more than a hundred thousand loads")
+            .Need(
+                !(input.MostPerLoadGrams > 0) || input.TotalGrams / input.MostPerLoadGrams <= MostLoads,
+                "mostPerLoadGrams",
+                "out-of-range",
+                "makes more than a hundred thousand loads"
+            )
             .Need(input.Components.Count > 0, "components", "nothing-taken", "is empty: say what is blended")
             .Need(input.Components.Count <= MostComponents, "components", "too-many", $"has more than {MostComponents}");
         for (var i = 0; i < input.Components.Count; i++)
         {
             var component = input.Components[i];
-            guard.Need(double.IsFinite(component.SharePercent) && component.SharePercent is > 0 and <= 100 + SharesWithin, $"components[{i}].sharePercent", "out-of-range", "must be above 0 and at most 100");
+            guard.Need(
+                double.IsFinite(component.SharePercent) && component.SharePercent is > 0 and <= 100 + SharesWithin,
+                $"components[{i}].sharePercent",
+                "out-of-range",
+                "must be above 0 and at most 100"
+            );
             if (component.Micron is { } micron)
             {
                 guard.Positive(micron, $"components[{i}].micron");
@@ -47,8 +58,14 @@ public static class Blend
 
         var missing = 100 - input.Components.Sum(c => c.SharePercent);
         return guard
-            .Need(!guard.Passed || Math.Abs(missing) <= SharesWithin, "components", "not-a-hundred",
-                FormattableString.Invariant($"has shares that make {100 - missing:0.###} %: {Math.Abs(missing):0.###} % {(missing > 0 ? "are missing" : "are too many")}"))
+            .Need(
+                !guard.Passed || Math.Abs(missing) <= SharesWithin,
+                "components",
+                "not-a-hundred",
+                FormattableString.Invariant(
+                    $"has shares that make {100 - missing:0.###} %: {Math.Abs(missing):0.###} % {(missing > 0 ? "are missing" : "are too many")}"
+                )
+            )
             .Then<BlendOutput>(() => WeighOut(input));
     }
 
@@ -58,10 +75,18 @@ public static class Blend
         return new BlendOutput(
             loads,
             each,
-            [.. input.Components.Select(c => new BlendPortion(c.Name, input.TotalGrams * c.SharePercent / 100, each * c.SharePercent / 100, WorstErrorPercent(each * c.SharePercent / 100, input.ScaleStepGrams)))],
+            [
+                .. input.Components.Select(c => new BlendPortion(
+                    c.Name,
+                    input.TotalGrams * c.SharePercent / 100,
+                    each * c.SharePercent / 100,
+                    WorstErrorPercent(each * c.SharePercent / 100, input.ScaleStepGrams)
+                )),
+            ],
             MeanRegain(input.Components) * 100,
             Mean(input.Components, c => c.Micron),
-            Mean(input.Components, c => c.PricePer100Grams));
+            Mean(input.Components, c => c.PricePer100Grams)
+        );
     }
 
     /// <summary>By how much a portion can be off for the scale's division alone: half of it, against the portion.</summary>
@@ -72,7 +97,9 @@ public static class Blend
 
     // By rested mass; known only when it is known of every component.
     private static double? Mean(IReadOnlyList<BlendComponent> components, Func<BlendComponent, double?> of) =>
-        components.Any(c => of(c) is null) ? null : components.Sum(c => c.SharePercent * of(c)!.Value) / components.Sum(c => c.SharePercent);
+        components.Any(c => of(c) is null)
+            ? null
+            : components.Sum(c => c.SharePercent * of(c)!.Value) / components.Sum(c => c.SharePercent);
 
     // Shares are of rested mass, a regain is of oven-dry mass: sum(s R / (1 + R)) / sum(s / (1 + R)).
     private static double? MeanRegain(IReadOnlyList<BlendComponent> components)
@@ -98,7 +125,8 @@ public sealed record BlendComponent(
     [property: Unit("%", "share")] double SharePercent,
     [property: Unit("", "fibre")] Fibre? Fibre = null,
     [property: Unit("µm", "fineness")] double? Micron = null,
-    [property: Unit("", "price of 100 g")] double? PricePer100Grams = null);
+    [property: Unit("", "price of 100 g")] double? PricePer100Grams = null
+);
 
 /// <summary>Input of <c>blend</c>.</summary>
 /// <param name="TotalGrams">All of it, above zero.</param>
@@ -109,7 +137,8 @@ public sealed record BlendInput(
     [property: Unit("g", "all of it")] double TotalGrams,
     [property: Unit("g", "the most per load")] double MostPerLoadGrams,
     [property: Unit("g", "the scale's division")] double ScaleStepGrams,
-    [property: Unit("", "components")] IReadOnlyList<BlendComponent> Components);
+    [property: Unit("", "components")] IReadOnlyList<BlendComponent> Components
+);
 
 /// <summary>What to weigh out of one component.</summary>
 /// <param name="Name">As it was given.</param>
@@ -120,7 +149,8 @@ public sealed record BlendPortion(
     [property: Unit("", "of")] string Name,
     [property: Unit("g", "in all")] double TotalGrams,
     [property: Unit("g", "for each load")] double GramsPerLoad,
-    [property: Unit("%", "off by the scale, at worst")] double WorstErrorPercent);
+    [property: Unit("%", "off by the scale, at worst")] double WorstErrorPercent
+);
 
 /// <summary>Output of <c>blend</c>.</summary>
 /// <param name="Loads">How many.</param>
@@ -135,4 +165,5 @@ public sealed record BlendOutput(
     [property: Unit("", "to weigh out")] IReadOnlyList<BlendPortion> Components,
     [property: Unit("%", "regain of the mix at 65 %")] double? MeanRegainPercent,
     [property: Unit("µm", "fineness of the mix, by mass")] double? MeanMicron,
-    [property: Unit("", "price of 100 g")] double? PricePer100Grams);
+    [property: Unit("", "price of 100 g")] double? PricePer100Grams
+);

@@ -7,17 +7,20 @@ namespace EarthyTuft.Core.Blending;
 /// <param name="Variation">How far a stretch is from the recipe, as a fraction; null where there are fewer than two.</param>
 public sealed record BlendPass(int Passes, IReadOnlyList<int> Layers, IReadOnlyList<double[]> Stretches, double? Variation);
 
-/// <summary>How even a blend gets, pass by pass: a simulation that is the same at every time it is asked with the same seed (docs/craft.md, section 11).</summary>
+/// <summary>How even a blend gets, pass by pass: a simulation that is the same at every time it is asked with the same seed (docs/craft.md,
+/// section 11).</summary>
 /// <param name="Passes">From none on.</param>
 /// <param name="Floor">What is left when it is mixed through: the same measure for samples drawn at random, as a fraction.</param>
-/// <param name="LayersOnPaper">Layers of a load times the parts to the power of the passes, for the last of <paramref name="Passes"/>.</param>
+/// <param name="LayersOnPaper">Layers of a load times the parts to the power of the passes, for the last of
+/// <paramref name="Passes"/>.</param>
 public sealed record BlendEvenness(IReadOnlyList<BlendPass> Passes, double Floor, double LayersOnPaper)
 {
     /// <summary>Thin layers that a load is thought of as.</summary>
     public const int ThinLayers = 200;
 
     /// <summary>Thin layers that a yarn can draw from.</summary>
-    public const int FewestTaken = 2, MostTaken = 80;
+    public const int FewestTaken = 2,
+        MostTaken = 80;
 
     /// <summary>Simulates.</summary>
     /// <param name="laid">As each load is laid on.</param>
@@ -38,7 +41,12 @@ public sealed record BlendEvenness(IReadOnlyList<BlendPass> Passes, double Floor
             all.Add(new BlendPass(pass, pile.Layers, stretches, LayerPile.Variation(stretches)));
         }
 
-        var floor = Enumerable.Range(0, components).Select(c => pile.Layers.Count(l => l == c) / (double)ThinLayers).Where(p => p is > 0 and < 1).Sum(p => p * LayerPile.Law(p, taken, ThinLayers)) / 2;
+        var floor =
+            Enumerable
+                .Range(0, components)
+                .Select(c => pile.Layers.Count(l => l == c) / (double)ThinLayers)
+                .Where(p => p is > 0 and < 1)
+                .Sum(p => p * LayerPile.Law(p, taken, ThinLayers)) / 2;
         return new BlendEvenness(all, floor, laid.Count * Math.Pow(parts, passes));
     }
 }

@@ -44,7 +44,14 @@ public enum BlendNote
 /// <param name="Micron">Null when not known.</param>
 /// <param name="Felts">Null when not known.</param>
 /// <param name="IsTested">That comes from a test of your own.</param>
-public sealed record KnownComponent(double Fraction, Composition Composition, double? StapleMillimetres, double? Micron, FeltingGrade? Felts, bool IsTested = false);
+public sealed record KnownComponent(
+    double Fraction,
+    Composition Composition,
+    double? StapleMillimetres,
+    double? Micron,
+    FeltingGrade? Felts,
+    bool IsTested = false
+);
 
 /// <summary>Judges a mix (docs/craft.md, section 11). Typical bounds.</summary>
 public static class BlendNotes
@@ -61,7 +68,8 @@ public static class BlendNotes
     /// <summary>So much strong fibre makes small goods wear.</summary>
     public static readonly Span Strengthening = new(0.15, 0.25);
 
-    private const double SmallShare = 0.10, Tolerance = 1e-9;
+    private const double SmallShare = 0.10,
+        Tolerance = 1e-9;
 
     /// <summary>How a component is weighed best.</summary>
     /// <param name="gramsPerLoad">Its portion, above zero.</param>
@@ -76,8 +84,10 @@ public static class BlendNotes
     /// <param name="components">Their fractions make one.</param>
     public static IReadOnlyList<BlendNote> Of(IReadOnlyList<KnownComponent> components)
     {
-        double[] lengths = [.. components.Select(c => c.StapleMillimetres).OfType<double>()], microns = [.. components.Select(c => c.Micron).OfType<double>()];
-        double Share(Func<Fibre, bool> of) => components.Sum(c => c.Fraction * c.Composition.Parts.Where(p => of(p.Fibre)).Sum(p => p.Share));
+        double[] lengths = [.. components.Select(c => c.StapleMillimetres).OfType<double>()],
+            microns = [.. components.Select(c => c.Micron).OfType<double>()];
+        double Share(Func<Fibre, bool> of) =>
+            components.Sum(c => c.Fraction * c.Composition.Parts.Where(p => of(p.Fibre)).Sum(p => p.Share));
         var strong = Share(f => f is Fibre.Nylon or Fibre.Silk or Fibre.Alpaca or Fibre.Mohair);
         var slippery = components.Where(c => c.Fraction <= SmallShare && IsSlippery(c.Composition.Main)).Sum(c => c.Fraction);
         var felting = components.Where(c => c.Felts is FeltingGrade.Readily).Sum(c => c.Fraction);
@@ -87,7 +97,10 @@ public static class BlendNotes
             (BlendNote.UnlikeLengths, lengths.Length > 1 && lengths.Max() > UnlikeLengths * lengths.Min()),
             (BlendNote.Slippery, slippery > 0),
             (BlendNote.UnlikeFineness, microns.Length > 1 && microns.Max() > UnlikeFineness * microns.Min()),
-            (BlendNote.WearsWell, strong >= Strengthening.Low - Tolerance && strong <= Strengthening.High + Tolerance && Share(f => f == Fibre.Wool) > 0.5),
+            (
+                BlendNote.WearsWell,
+                strong >= Strengthening.Low - Tolerance && strong <= Strengthening.High + Tolerance && Share(f => f == Fibre.Wool) > 0.5
+            ),
             (BlendNote.FeltsUnevenly, felting > SmallShare && tame > SmallShare),
             (BlendNote.Felts, felting > 1 - Tolerance),
         ];
@@ -95,5 +108,14 @@ public static class BlendNotes
     }
 
     // Glitter is a filament of polyester or nylon; silk and the rayons slide as well.
-    private static bool IsSlippery(Fibre fibre) => fibre is Fibre.Polyester or Fibre.Nylon or Fibre.Silk or Fibre.Viscose or Fibre.Modal or Fibre.Lyocell or Fibre.Acetate or Fibre.Acrylic;
+    private static bool IsSlippery(Fibre fibre) =>
+        fibre
+            is Fibre.Polyester
+                or Fibre.Nylon
+                or Fibre.Silk
+                or Fibre.Viscose
+                or Fibre.Modal
+                or Fibre.Lyocell
+                or Fibre.Acetate
+                or Fibre.Acrylic;
 }

@@ -26,13 +26,14 @@ public static class BlendTools
 {
     /// <summary>The tool that it asks for.</summary>
     /// <param name="on">What the blend is laid on.</param>
-    public static ToolKind Needs(this BlendOn on) => on switch
-    {
-        BlendOn.Drum => ToolKind.DrumCarder,
-        BlendOn.Board => ToolKind.BlendingBoard,
-        BlendOn.Hackle => ToolKind.Hackle,
-        _ => ToolKind.HandCards,
-    };
+    public static ToolKind Needs(this BlendOn on) =>
+        on switch
+        {
+            BlendOn.Drum => ToolKind.DrumCarder,
+            BlendOn.Board => ToolKind.BlendingBoard,
+            BlendOn.Hackle => ToolKind.Hackle,
+            _ => ToolKind.HandCards,
+        };
 }
 
 /// <summary>A component of a blend.</summary>
@@ -50,7 +51,16 @@ public sealed record BlendPart(Guid Lot, string Code, double Fraction);
 /// <param name="Layers">About how many layers a load has.</param>
 /// <param name="Passes">How often it is split and laid into one another after the first time.</param>
 /// <param name="SplitIn">Into how many parts each time.</param>
-public sealed record BlendPlan(double Grams, LoadSize Most, IReadOnlyList<BlendPart> Parts, BlendOn On, LotForm Gives, int Layers, int Passes, int SplitIn)
+public sealed record BlendPlan(
+    double Grams,
+    LoadSize Most,
+    IReadOnlyList<BlendPart> Parts,
+    BlendOn On,
+    LotForm Gives,
+    int Layers,
+    int Passes,
+    int SplitIn
+)
 {
     /// <summary>How many loads.</summary>
     public int Loads => LoadSize.Equal(Grams, Most.Grams).Loads;
@@ -107,7 +117,14 @@ public sealed record BlendLoad(DateTimeOffset At, double? Grams);
 /// <param name="Loads">Laid on in this pass, in their order.</param>
 /// <param name="Passes">Done after the first time.</param>
 /// <param name="LastAt">When something was noted last.</param>
-public sealed record BlendState(Guid Id, BlendPlan Plan, DateTimeOffset StartedAt, IReadOnlyList<BlendLoad> Loads, int Passes, DateTimeOffset LastAt)
+public sealed record BlendState(
+    Guid Id,
+    BlendPlan Plan,
+    DateTimeOffset StartedAt,
+    IReadOnlyList<BlendLoad> Loads,
+    int Passes,
+    DateTimeOffset LastAt
+)
 {
     /// <summary>Folds.</summary>
     /// <param name="id">The run.</param>
@@ -146,37 +163,85 @@ public static class BlendRun
     public const int MostPasses = 20;
 
     /// <summary>Plans.</summary>
-    /// <param name="lots">Form, code and what is free of each component's lot, null where that cannot be told; in the order of the shares.</param>
+    /// <param name="lots">Form, code and what is free of each component's lot, null where that cannot be told; in the order of the
+    /// shares.</param>
     /// <param name="shares">As they were read.</param>
     /// <param name="wish">As it is wished; its grams and parts' fractions are set here.</param>
     /// <param name="unit">What a refusal tells weights in.</param>
     /// <returns>
-    /// The plan, or <c>wrong-form</c>, <c>twice</c>, <c>out-of-range</c>; <c>more-than-free</c> at <c>components[i].amount</c> where a component takes more than
-    /// is free of its lot: no plan proposes that.
+    /// The plan, or <c>wrong-form</c>, <c>twice</c>, <c>out-of-range</c>; <c>more-than-free</c> at <c>components[i].amount</c> where a
+    /// component takes more than is free of its lot: no plan proposes that.
     /// </returns>
-    public static Result<BlendPlan> Plan(IReadOnlyList<(LotForm Form, string Code, double? FreeGrams)> lots, BlendShares shares, BlendPlan wish, MassUnit unit)
+    public static Result<BlendPlan> Plan(
+        IReadOnlyList<(LotForm Form, string Code, double? FreeGrams)> lots,
+        BlendShares shares,
+        BlendPlan wish,
+        MassUnit unit
+    )
     {
         var guard = new Guard()
             .Need(BlendingStation.Definition.Gives.Contains(wish.Gives), "gives", "wrong-form", "is nothing that a blend becomes")
-            .Need(wish.Parts.Select(p => p.Lot).Distinct().Count() == wish.Parts.Count, "components", "twice", "names a lot twice: give it one share")
+            .Need(
+                wish.Parts.Select(p => p.Lot).Distinct().Count() == wish.Parts.Count,
+                "components",
+                "twice",
+                "names a lot twice: give it one share"
+            )
             .Within(wish.Most.Grams, LoadSize.Least, LoadSize.Greatest, "most")
-            .Need(!(wish.Most.Grams >= LoadSize.Least) || shares.TotalGrams / wish.Most.Grams <= LoadSize.MostLoads, "most", "out-of-range", $"makes more than {LoadSize.MostLoads} loads of it")
-            .Need(wish.Layers is >= LayerPlan.Fewest and <= LayerPlan.Most, "layers", "out-of-range", $"must be a whole number from {LayerPlan.Fewest} to {LayerPlan.Most}")
-            .Need(wish.Passes is >= 0 and <= LayerPile.MostPasses, "passes", "out-of-range", $"must be a whole number from 0 to {LayerPile.MostPasses}")
-            .Need(wish.SplitIn is >= LayerPile.FewestParts and <= LayerPile.MostParts, "splitIn", "out-of-range", $"must be a whole number from {LayerPile.FewestParts} to {LayerPile.MostParts}");
+            .Need(
+                !(wish.Most.Grams >= LoadSize.Least) || shares.TotalGrams / wish.Most.Grams <= LoadSize.MostLoads,
+                "most",
+                "out-of-range",
+                $"makes more than {LoadSize.MostLoads} loads of it"
+            )
+            .Need(
+                wish.Layers is >= LayerPlan.Fewest and <= LayerPlan.Most,
+                "layers",
+                "out-of-range",
+                $"must be a whole number from {LayerPlan.Fewest} to {LayerPlan.Most}"
+            )
+            .Need(
+                wish.Passes is >= 0 and <= LayerPile.MostPasses,
+                "passes",
+                "out-of-range",
+                $"must be a whole number from 0 to {LayerPile.MostPasses}"
+            )
+            .Need(
+                wish.SplitIn is >= LayerPile.FewestParts and <= LayerPile.MostParts,
+                "splitIn",
+                "out-of-range",
+                $"must be a whole number from {LayerPile.FewestParts} to {LayerPile.MostParts}"
+            );
         for (var i = 0; i < lots.Count; i++)
         {
             var (form, code, free) = lots[i];
             var needs = shares.TotalGrams * shares.Fractions[i];
-            guard.Need(BlendingStation.Definition.Takes.Contains(form), $"components[{i}].lotId", "wrong-form", "is a lot that is not blended as it is now");
+            guard.Need(
+                BlendingStation.Definition.Takes.Contains(form),
+                $"components[{i}].lotId",
+                "wrong-form",
+                "is a lot that is not blended as it is now"
+            );
             if (free is { } there && needs > there + Portions.Rounding)
             {
-                guard.Add(new Refusal($"components[{i}].amount", "more-than-free",
-                    $"{code} has {Mass.FromGrams(there).Write(unit)} free and this takes {Mass.FromGrams(needs).Write(unit)}: make at most {Mass.FromGrams(Math.Floor(there / shares.Fractions[i])).Write(unit)} of the blend, or take less of it."));
+                guard.Add(
+                    new Refusal(
+                        $"components[{i}].amount",
+                        "more-than-free",
+                        $"{code} has {Mass.FromGrams(there).Write(unit)} free and this takes {Mass.FromGrams(needs).Write(unit)}: make at most "
+                            + $"{Mass.FromGrams(Math.Floor(there / shares.Fractions[i])).Write(unit)} of the blend, or take less of it."
+                    )
+                );
             }
         }
 
-        return guard.Then<BlendPlan>(() => wish with { Grams = shares.TotalGrams, Parts = [.. wish.Parts.Zip(shares.Fractions, (p, f) => p with { Fraction = f })] });
+        return guard.Then<BlendPlan>(() =>
+            wish with
+            {
+                Grams = shares.TotalGrams,
+                Parts = [.. wish.Parts.Zip(shares.Fractions, (p, f) => p with { Fraction = f })],
+            }
+        );
     }
 
     /// <summary>What comes of a tap.</summary>
@@ -186,7 +251,13 @@ public static class BlendRun
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>no-loads</c>, <c>not-here</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<BlendEvent>>> Decide(BlendState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
+    public static Result<IReadOnlyList<RunEvent<BlendEvent>>> Decide(
+        BlendState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -201,10 +272,16 @@ public static class BlendRun
         {
             BlendOneLoad when !Fits(1) => many,
             BlendOneLoad { Mass: var typed } when string.IsNullOrWhiteSpace(typed) => Happened(new LoadBlended(null, "")),
-            BlendOneLoad { Mass: var typed } => RunRules.Weight(typed, unit, "mass").Then(mass => Happened(new LoadBlended(mass.Grams, typed!.Trim()))),
-            CountBlendLoads { Count: var count } => count is >= 1 and <= LoadSize.MostLoads && Fits(count) ? Happened(new BlendLoadsCounted(count)) : many,
+            BlendOneLoad { Mass: var typed } => RunRules
+                .Weight(typed, unit, "mass")
+                .Then(mass => Happened(new LoadBlended(mass.Grams, typed!.Trim()))),
+            CountBlendLoads { Count: var count } => count is >= 1 and <= LoadSize.MostLoads && Fits(count)
+                ? Happened(new BlendLoadsCounted(count))
+                : many,
             PassBlend when state.Loads.Count == 0 => RunRules.Clash("no-loads", "Nothing was laid on in this pass yet."),
-            PassBlend => state.Passes < MostPasses ? Happened(new BlendPassed()) : new Refusal("kind", "out-of-range", $"More than {MostPasses} passes break any fibre."),
+            PassBlend => state.Passes < MostPasses
+                ? Happened(new BlendPassed())
+                : new Refusal("kind", "out-of-range", $"More than {MostPasses} passes break any fibre."),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted as a blend is made."),
         };
     }
@@ -220,7 +297,9 @@ public static class BlendRun
             return new Refusal("eventId", "not-here", "There is no such thing noted here.");
         }
 
-        return one.What is BlendPassed && events.Last().Id != id ? RunRules.Clash("has-loads", "Loads were laid on in that pass: take those back first.") : null;
+        return one.What is BlendPassed && events.Last().Id != id
+            ? RunRules.Clash("has-loads", "Loads were laid on in that pass: take those back first.")
+            : null;
     }
 
     /// <summary>Where it stands.</summary>
@@ -231,10 +310,12 @@ public static class BlendRun
         return new RunSummary(
             state.Loads.Count > 0 || state.Passes > 0,
             [new RunCall(state.Id, isDone ? RunAct.Log : RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
-            RunRules.Minutes(state.StartedAt, state.LastAt));
+            RunRules.Minutes(state.StartedAt, state.LastAt)
+        );
     }
 
     /// <summary>What came off in this pass, if each load was weighed; null otherwise.</summary>
     /// <param name="state">As it stands.</param>
-    public static double? Made(BlendState state) => state.Loads.Count > 0 && state.Loads.All(l => l.Grams is not null) ? state.Loads.Sum(l => l.Grams) : null;
+    public static double? Made(BlendState state) =>
+        state.Loads.Count > 0 && state.Loads.All(l => l.Grams is not null) ? state.Loads.Sum(l => l.Grams) : null;
 }

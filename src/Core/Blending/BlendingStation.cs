@@ -10,7 +10,18 @@ public static class BlendingStation
     /// <summary>What is particular to blending.</summary>
     public static readonly Station Definition = new(
         StepKind.Blend,
-        [LotForm.Clean, LotForm.Opened, LotForm.Down, LotForm.Cloud, LotForm.Rolag, LotForm.Batt, LotForm.Puni, LotForm.Roving, LotForm.Top, LotForm.Noil],
+        [
+            LotForm.Clean,
+            LotForm.Opened,
+            LotForm.Down,
+            LotForm.Cloud,
+            LotForm.Rolag,
+            LotForm.Batt,
+            LotForm.Puni,
+            LotForm.Roving,
+            LotForm.Top,
+            LotForm.Noil,
+        ],
         [LotForm.Batt, LotForm.Roving, LotForm.Rolag, LotForm.Top, LotForm.Opened],
         [LossKind.CardWaste, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.Dust],
         ByDifference: null,
@@ -20,7 +31,9 @@ public static class BlendingStation
         new(
             "Cards and tines scratch, and loose fibre and glitter fly.",
             "Keep hands behind the cloth, feed with a stick, wear a mask for what is dusty or glitters.",
-            "With asthma ask a doctor before any dusty work."))
+            "With asthma ask a doctor before any dusty work."
+        )
+    )
     {
         Blends = true,
         GramsPerHour = 120,

@@ -6,13 +6,14 @@ namespace EarthyTuft.Core.Blending;
 public sealed record Layer(int Component, double Grams);
 
 /// <summary>
-/// In which order a load is laid on, so that every stretch of its height holds the same: each component in thin layers at even distances, those of
-/// small components between those of large ones (docs/craft.md, section 11).
+/// In which order a load is laid on, so that every stretch of its height holds the same: each component in thin layers at even distances,
+/// those of small components between those of large ones (docs/craft.md, section 11).
 /// </summary>
 public static class LayerPlan
 {
     /// <summary>Layers that a load can have.</summary>
-    public const int Fewest = 1, Most = 60;
+    public const int Fewest = 1,
+        Most = 60;
 
     /// <summary>Plans.</summary>
     /// <param name="fractions">Shares of the components, one together.</param>
@@ -22,16 +23,22 @@ public static class LayerPlan
     public static IReadOnlyList<Layer> Of(IReadOnlyList<double> fractions, double gramsPerLoad, int layers)
     {
         var counts = fractions.Select(f => Math.Max(1, (int)Math.Round(f * layers))).ToArray();
-        return [.. counts
-            .SelectMany((count, component) => Enumerable.Range(0, count).Select(j => (component, At: (j + 0.5) / count)))
-            .OrderBy(l => l.At).ThenByDescending(l => fractions[l.component]).ThenBy(l => l.component)
-            .Select(l => new Layer(l.component, gramsPerLoad * fractions[l.component] / counts[l.component]))];
+        return
+        [
+            .. counts
+                .SelectMany((count, component) => Enumerable.Range(0, count).Select(j => (component, At: (j + 0.5) / count)))
+                .OrderBy(l => l.At)
+                .ThenByDescending(l => fractions[l.component])
+                .ThenBy(l => l.component)
+                .Select(l => new Layer(l.component, gramsPerLoad * fractions[l.component] / counts[l.component])),
+        ];
     }
 }
 
 /// <summary>
-/// A load as a pile of thin layers that passes split and lay into one another. A pass parts the pile and deals the parts together at random, in the
-/// order they had: the riffle shuffle of Gilbert, Shannon and Reeds, so that p passes in k parts are one in k^p. Nothing is lost or added on the way.
+/// A load as a pile of thin layers that passes split and lay into one another. A pass parts the pile and deals the parts together at
+/// random, in the order they had: the riffle shuffle of Gilbert, Shannon and Reeds, so that p passes in k parts are one in k^p. Nothing is
+/// lost or added on the way.
 /// </summary>
 public sealed class LayerPile
 {
@@ -39,7 +46,8 @@ public sealed class LayerPile
     public const int MostLayers = 4000;
 
     /// <summary>Parts that a pass can split it into.</summary>
-    public const int FewestParts = 2, MostParts = 8;
+    public const int FewestParts = 2,
+        MostParts = 8;
 
     /// <summary>Passes that are thought through.</summary>
     public const int MostPasses = 6;
@@ -123,7 +131,8 @@ public sealed class LayerPile
         return stretches;
     }
 
-    /// <summary>How far a stretch is from the mean of all: half the sum of the standard deviations of the components' shares, for what one has too much another lacks.</summary>
+    /// <summary>How far a stretch is from the mean of all: half the sum of the standard deviations of the components' shares, for what one
+    /// has too much another lacks.</summary>
     /// <param name="stretches">As <see cref="Stretches"/> gives them.</param>
     /// <returns>A fraction; null where there are fewer than two.</returns>
     public static double? Variation(IReadOnlyList<double[]> stretches)
@@ -144,11 +153,12 @@ public sealed class LayerPile
     }
 
     /// <summary>
-    /// The coefficient of variation of a component's share in samples drawn without replacement from a pile that is mixed through (docs/craft.md,
-    /// section 11): no pass makes it more even than that.
+    /// The coefficient of variation of a component's share in samples drawn without replacement from a pile that is mixed through
+    /// (docs/craft.md, section 11): no pass makes it more even than that.
     /// </summary>
     /// <param name="share">Above 0, below 1.</param>
     /// <param name="taken">Layers of a sample.</param>
     /// <param name="layers">Layers of the pile.</param>
-    public static double Law(double share, int taken, int layers) => Math.Sqrt((1 - share) / (share * taken) * (layers - taken) / (layers - 1));
+    public static double Law(double share, int taken, int layers) =>
+        Math.Sqrt((1 - share) / (share * taken) * (layers - taken) / (layers - 1));
 }

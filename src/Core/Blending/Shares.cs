@@ -29,7 +29,8 @@ public sealed record BlendShares(IReadOnlyList<double> Fractions, double TotalGr
     /// <param name="amounts">As typed, one for each component.</param>
     /// <param name="total">All of it as typed; not asked where they are told by weight.</param>
     /// <param name="unit">What a bare weight is in.</param>
-    /// <returns>The shares; refused at <c>components[i].amount</c>, <c>total</c> or <c>components</c> with <c>out-of-range</c>, <c>not-a-number</c>, <c>nothing-taken</c>, <c>too-many</c>, <c>not-a-hundred</c>, <c>empty</c>.</returns>
+    /// <returns>The shares; refused at <c>components[i].amount</c>, <c>total</c> or <c>components</c> with <c>out-of-range</c>,
+    /// <c>not-a-number</c>, <c>nothing-taken</c>, <c>too-many</c>, <c>not-a-hundred</c>, <c>empty</c>.</returns>
     public static Result<BlendShares> Read(SharesBy by, IReadOnlyList<string> amounts, string? total, MassUnit unit)
     {
         var guard = new Guard()
@@ -39,14 +40,20 @@ public sealed record BlendShares(IReadOnlyList<double> Fractions, double TotalGr
         for (var i = 0; i < amounts.Count; i++)
         {
             var field = $"components[{i}].amount";
-            var read = by == SharesBy.Weight ? MassReader.Read(amounts[i], unit, field).Then<double>(m => m.Grams) : Number(amounts[i], field);
+            var read =
+                by == SharesBy.Weight ? MassReader.Read(amounts[i], unit, field).Then<double>(m => m.Grams) : Number(amounts[i], field);
             foreach (var refusal in read.Refusals)
             {
                 guard.Add(refusal);
             }
 
             values[i] = read.IsRefused ? 0 : read.Value;
-            guard.Need(read.IsRefused || (values[i] > 0 && (by != SharesBy.Percent || values[i] <= 100 + Blend.SharesWithin)), field, "out-of-range", by == SharesBy.Percent ? "must be above 0 and at most 100" : "must be above zero");
+            guard.Need(
+                read.IsRefused || (values[i] > 0 && (by != SharesBy.Percent || values[i] <= 100 + Blend.SharesWithin)),
+                field,
+                "out-of-range",
+                by == SharesBy.Percent ? "must be above 0 and at most 100" : "must be above zero"
+            );
         }
 
         var all = by == SharesBy.Weight ? (Result<Mass>?)null : MassReader.Read(total, unit, "total");
@@ -55,16 +62,36 @@ public sealed record BlendShares(IReadOnlyList<double> Fractions, double TotalGr
             guard.Add(refusal);
         }
 
-        var grams = all is null ? values.Sum() : all.Value.IsRefused ? 0 : all.Value.Value.Grams;
-        guard.Need(!guard.Passed || grams is > 0 and <= MostGrams, by == SharesBy.Weight ? "components" : "total", "out-of-range", FormattableString.Invariant($"must be more than nothing and at most {MostGrams / 1000} kg"));
+        var grams =
+            all is null ? values.Sum()
+            : all.Value.IsRefused ? 0
+            : all.Value.Value.Grams;
+        guard.Need(
+            !guard.Passed || grams is > 0 and <= MostGrams,
+            by == SharesBy.Weight ? "components" : "total",
+            "out-of-range",
+            FormattableString.Invariant($"must be more than nothing and at most {MostGrams / 1000} kg")
+        );
         var missing = 100 - values.Sum();
         return guard
-            .Need(!guard.Passed || by != SharesBy.Percent || Math.Abs(missing) <= Blend.SharesWithin, "components", "not-a-hundred", FormattableString.Invariant($"has shares that make {100 - missing:0.###} %: {Math.Abs(missing):0.###} % {(missing > 0 ? "are missing" : "are too many")}"))
+            .Need(
+                !guard.Passed || by != SharesBy.Percent || Math.Abs(missing) <= Blend.SharesWithin,
+                "components",
+                "not-a-hundred",
+                FormattableString.Invariant(
+                    $"has shares that make {100 - missing:0.###} %: {Math.Abs(missing):0.###} % {(missing > 0 ? "are missing" : "are too many")}"
+                )
+            )
             .Then<BlendShares>(() => new BlendShares([.. values.Select(v => v / values.Sum())], grams));
     }
 
     private static Result<double> Number(string typed, string field) =>
-        double.TryParse(typed.Trim().TrimEnd('%').Trim().Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value)
+        double.TryParse(typed.Trim().TrimEnd('%').Trim().Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+        && double.IsFinite(value)
             ? value
-            : new Refusal(field, typed.Trim().Length == 0 ? "empty" : "not-a-number", typed.Trim().Length == 0 ? "Say how much of it." : $"\u201C{typed.Trim()}\u201D does not read as a number.");
+            : new Refusal(
+                field,
+                typed.Trim().Length == 0 ? "empty" : "not-a-number",
+                typed.Trim().Length == 0 ? "Say how much of it." : $"\u201C{typed.Trim()}\u201D does not read as a number."
+            );
 }

@@ -38,13 +38,14 @@ public static class CardFit
     /// <summary>The cloth that suits a fineness.</summary>
     /// <param name="micron">In micrometres, above zero.</param>
     /// <returns>Teeth per square inch, from and to; very fine fibre has no upper end, cotton cards do.</returns>
-    public static Span Teeth(double micron) => micron switch
-    {
-        > 32 => new(36, 54),
-        >= 25 => new(54, 72),
-        >= 20 => new(72, 96),
-        _ => new(96, Cloth.MostTeeth),
-    };
+    public static Span Teeth(double micron) =>
+        micron switch
+        {
+            > 32 => new(36, 54),
+            >= 25 => new(54, 72),
+            >= 20 => new(72, 96),
+            _ => new(96, Cloth.MostTeeth),
+        };
 
     /// <summary>What does not suit.</summary>
     /// <param name="kind">Hand cards, a drum or a board.</param>
@@ -55,7 +56,14 @@ public static class CardFit
     /// <param name="load">The most per load on this cloth.</param>
     /// <param name="gramsPerLoad">What is planned per load.</param>
     public static IReadOnlyList<CardCaution> Cautions(
-        ToolKind kind, Cloth cloth, FleeceClass? of, Span? micron, double? stapleMillimetres, LoadSize load, double gramsPerLoad)
+        ToolKind kind,
+        Cloth cloth,
+        FleeceClass? of,
+        Span? micron,
+        double? stapleMillimetres,
+        LoadSize load,
+        double gramsPerLoad
+    )
     {
         var cautions = new List<CardCaution>();
         if (stapleMillimetres > CardingStation.LongestMillimetres)

@@ -61,14 +61,16 @@ public sealed record CardPlan(double Grams, LoadSize Most, LotForm Gives, LaidOn
     /// <summary>What each is to weigh.</summary>
     public double GramsPerLoad => LoadSize.Equal(Grams, Most.Grams).GramsPerLoad;
 
-    /// <summary>How the fibres will lie (docs/craft.md, section 9): named by how it was laid on and taken off, for people differ about what a card does.</summary>
-    public FibreOrder Order => (LaidOn, TakenOff) switch
-    {
-        (LaidOn.Lengthwise, TakenOff.RolledAlong) => FibreOrder.Parallel,
-        (LaidOn.Crosswise, TakenOff.RolledAlong) => FibreOrder.Mostly,
-        (_, TakenOff.RolledAcross or TakenOff.Rod or TakenOff.Loose) or (LaidOn.Crosswise, _) => FibreOrder.Jumbled,
-        _ => FibreOrder.Mostly,
-    };
+    /// <summary>How the fibres will lie (docs/craft.md, section 9): named by how it was laid on and taken off, for people differ about what
+    /// a card does.</summary>
+    public FibreOrder Order =>
+        (LaidOn, TakenOff) switch
+        {
+            (LaidOn.Lengthwise, TakenOff.RolledAlong) => FibreOrder.Parallel,
+            (LaidOn.Crosswise, TakenOff.RolledAlong) => FibreOrder.Mostly,
+            (_, TakenOff.RolledAcross or TakenOff.Rod or TakenOff.Loose) or (LaidOn.Crosswise, _) => FibreOrder.Jumbled,
+            _ => FibreOrder.Mostly,
+        };
 }
 
 /// <summary>What happens at the cards.</summary>
@@ -139,7 +141,15 @@ public sealed record CardProducts(int Count, double? OneGrams, bool? IsAiry, dou
 /// <param name="Kept">How they are kept.</param>
 /// <param name="BundleOf">So many in a bundle, where they are bundled.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record CountProducts(int Count, string? One = null, bool? Airy = null, double? Rod = null, ProductsKept Kept = ProductsKept.Loose, int? BundleOf = null, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record CountProducts(
+    int Count,
+    string? One = null,
+    bool? Airy = null,
+    double? Rod = null,
+    ProductsKept Kept = ProductsKept.Loose,
+    int? BundleOf = null,
+    DateTimeOffset? At = null
+) : RunCommand(At);
 
 /// <summary>Waste of one kind.</summary>
 /// <param name="OfKind">One of the station's usual ones.</param>
@@ -191,7 +201,14 @@ public sealed record CardPass(int Number, IReadOnlyList<Load> Loads);
 /// <param name="Passes">At least one.</param>
 /// <param name="Neps">Counted so far.</param>
 /// <param name="LastAt">When something was noted last.</param>
-public sealed record CardState(Guid Id, CardPlan Plan, DateTimeOffset StartedAt, IReadOnlyList<CardPass> Passes, IReadOnlyList<NepCount> Neps, DateTimeOffset LastAt)
+public sealed record CardState(
+    Guid Id,
+    CardPlan Plan,
+    DateTimeOffset StartedAt,
+    IReadOnlyList<CardPass> Passes,
+    IReadOnlyList<NepCount> Neps,
+    DateTimeOffset LastAt
+)
 {
     /// <summary>What came off, as it was counted last; null where nobody counted.</summary>
     public CardProducts? Products { get; init; }
@@ -210,7 +227,10 @@ public sealed record CardState(Guid Id, CardPlan Plan, DateTimeOffset StartedAt,
     public static CardState Of(Guid id, CardPlan plan, DateTimeOffset startedAt, IEnumerable<RunEvent<CardEvent>> events)
     {
         var all = events.ToArray();
-        var weighed = all.Where(e => e.What is LoadWeighed).Select(e => (LoadWeighed)e.What).GroupBy(w => w.Load).ToDictionary(g => g.Key, g => g.Last().Grams);
+        var weighed = all.Where(e => e.What is LoadWeighed)
+            .Select(e => (LoadWeighed)e.What)
+            .GroupBy(w => w.Load)
+            .ToDictionary(g => g.Key, g => g.Last().Grams);
         var passes = new List<List<Load>> { new() };
         var neps = new List<NepCount>();
         CardProducts? products = null;
@@ -240,7 +260,18 @@ public sealed record CardState(Guid Id, CardPlan Plan, DateTimeOffset StartedAt,
             }
         }
 
-        return new CardState(id, plan, startedAt, [.. passes.Select((p, i) => new CardPass(i + 1, p))], neps, all.Length == 0 ? startedAt : all.Max(e => e.At)) { Products = products, Waste = waste };
+        return new CardState(
+            id,
+            plan,
+            startedAt,
+            [.. passes.Select((p, i) => new CardPass(i + 1, p))],
+            neps,
+            all.Length == 0 ? startedAt : all.Max(e => e.At)
+        )
+        {
+            Products = products,
+            Waste = waste,
+        };
     }
 }
 
@@ -250,7 +281,8 @@ public static class CardRun
     /// <summary>Nobody rolls more than these of one lot.</summary>
     public const int MostProducts = 5000;
 
-    private const double LeastRod = 1, MostRod = 60;
+    private const double LeastRod = 1,
+        MostRod = 60;
 
     /// <summary>No pass has more loads than this.</summary>
     public const int MostLoads = LoadSize.MostLoads;
@@ -270,7 +302,15 @@ public static class CardRun
     /// <param name="takenOff">How it comes off; null for how that usually does.</param>
     /// <param name="fibreClass">Its class by name, empty when not known.</param>
     /// <returns>The plan, or <c>nothing-taken</c>, <c>wrong-form</c>, <c>not-weighed</c>, <c>out-of-range</c>.</returns>
-    public static Result<CardPlan> Plan(IReadOnlyCollection<LotForm> forms, double? grams, LoadSize most, LotForm gives, LaidOn laidOn, TakenOff? takenOff, string fibreClass)
+    public static Result<CardPlan> Plan(
+        IReadOnlyCollection<LotForm> forms,
+        double? grams,
+        LoadSize most,
+        LotForm gives,
+        LaidOn laidOn,
+        TakenOff? takenOff,
+        string fibreClass
+    )
     {
         var station = CardingStation.Definition;
         return new Guard()
@@ -279,21 +319,32 @@ public static class CardRun
             .Need(station.Gives.Contains(gives), "gives", "wrong-form", "is nothing that comes off cards")
             .Need(grams is not null, "mass", "not-weighed", "is not known: weigh what is to be carded")
             .Need(grams is null or > 0, "mass", "empty-lot", "is nothing")
-            .Need(double.IsFinite(most.Grams) && most.Grams is >= 0.1 and <= 10_000, "most", "out-of-range", "must be between 0.1 g and 10 kg a load")
-            .Need(grams is null || !(most.Grams > 0) || grams / most.Grams <= MostLoads, "most", "out-of-range", $"makes more than {MostLoads} loads of it")
+            .Need(
+                double.IsFinite(most.Grams) && most.Grams is >= 0.1 and <= 10_000,
+                "most",
+                "out-of-range",
+                "must be between 0.1 g and 10 kg a load"
+            )
+            .Need(
+                grams is null || !(most.Grams > 0) || grams / most.Grams <= MostLoads,
+                "most",
+                "out-of-range",
+                $"makes more than {MostLoads} loads of it"
+            )
             .Then<CardPlan>(() => new CardPlan(grams!.Value, most, gives, laidOn, takenOff ?? UsuallyTakenOff(gives), fibreClass));
     }
 
     /// <summary>How a product usually comes off the cloth.</summary>
     /// <param name="gives">What it becomes.</param>
-    public static TakenOff UsuallyTakenOff(LotForm gives) => gives switch
-    {
-        LotForm.Rolag => TakenOff.RolledAcross,
-        LotForm.Puni => TakenOff.Rod,
-        LotForm.Cloud => TakenOff.Loose,
-        LotForm.Roving => TakenOff.Diz,
-        _ => TakenOff.OnePiece,
-    };
+    public static TakenOff UsuallyTakenOff(LotForm gives) =>
+        gives switch
+        {
+            LotForm.Rolag => TakenOff.RolledAcross,
+            LotForm.Puni => TakenOff.Rod,
+            LotForm.Cloud => TakenOff.Loose,
+            LotForm.Roving => TakenOff.Diz,
+            _ => TakenOff.OnePiece,
+        };
 
     /// <summary>What comes of a tap.</summary>
     /// <param name="state">As it stands.</param>
@@ -302,7 +353,13 @@ public static class CardRun
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>, <c>no-loads</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<CardEvent>>> Decide(CardState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
+    public static Result<IReadOnlyList<RunEvent<CardEvent>>> Decide(
+        CardState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -312,11 +369,18 @@ public static class CardRun
 
         Result<IReadOnlyList<RunEvent<CardEvent>>> Happened(CardEvent what) => new RunEvent<CardEvent>[] { new(newId(), at, what) };
         Result<Mass> Weight(string typed, string field) => RunRules.Weight(typed, unit, field);
-        Refusal? TooMany(int more) => state.Now.Loads.Count + more > MostLoads ? new Refusal("count", "out-of-range", $"A pass has at most {MostLoads} loads.") : null;
+        Refusal? TooMany(int more) =>
+            state.Now.Loads.Count + more > MostLoads
+                ? new Refusal("count", "out-of-range", $"A pass has at most {MostLoads} loads.")
+                : null;
         return command switch
         {
-            CardOneLoad { Mass: var typed } when string.IsNullOrWhiteSpace(typed) => TooMany(1) is { } many ? many : Happened(new LoadCarded(null, "")),
-            CardOneLoad { Mass: { } typed } => TooMany(1) is { } many ? many : Weight(typed, "mass").Then(mass => Happened(new LoadCarded(mass.Grams, typed.Trim()))),
+            CardOneLoad { Mass: var typed } when string.IsNullOrWhiteSpace(typed) => TooMany(1) is { } many
+                ? many
+                : Happened(new LoadCarded(null, "")),
+            CardOneLoad { Mass: { } typed } => TooMany(1) is { } many
+                ? many
+                : Weight(typed, "mass").Then(mass => Happened(new LoadCarded(mass.Grams, typed.Trim()))),
             CountCardLoads count => count.Count is >= 1 and <= MostLoads && TooMany(count.Count) is null
                 ? Happened(new LoadsCounted(count.Count))
                 : new Refusal("count", "out-of-range", $"So many loads cannot be: from 1 to {MostLoads} in a pass."),
@@ -324,36 +388,62 @@ public static class CardRun
                 ? Weight(weigh.Mass, "mass").Then(mass => Happened(new LoadWeighed(weigh.Load, mass.Grams, weigh.Mass.Trim())))
                 : new Refusal("load", "not-here", "There is no such load here that can be weighed by itself."),
             BeginCardPass => state.Now.Loads.Count == 0 ? RunRules.Clash("no-loads", "Nothing went over the cards in this pass yet.")
-                : state.Passes.Count >= MostPasses ? new Refusal("kind", "out-of-range", $"More than {MostPasses} passes break any fibre.")
-                : Happened(new PassBegun()),
-            CountNeps { Neps: < 0 or > MostNeps } => new Refusal("neps", "out-of-range", $"It must be a whole number between 0 and {MostNeps}."),
-            CountNeps { Pinch: var pinch } when string.IsNullOrWhiteSpace(pinch) => new Refusal("pinch", "missing", "Without what the pinch weighed the count says nothing: weigh it."),
-            CountNeps neps => Weight(neps.Pinch!, "pinch").Then(mass => Happened(new NepsCounted(neps.Neps, mass.Grams, neps.Pinch!.Trim()))),
-            CountProducts { Count: < 1 or > MostProducts } => new Refusal("count", "out-of-range", $"It must be a whole number from 1 to {MostProducts}."),
-            CountProducts { Rod: < LeastRod or > MostRod } => new Refusal("rod", "out-of-range", FormattableString.Invariant($"A rod has between {LeastRod} and {MostRod} mm.")),
-            CountProducts { Kept: ProductsKept.Bundled, BundleOf: null or < 2 } or CountProducts { BundleOf: > MostProducts } => new Refusal("bundleOf", "out-of-range", "A bundle has two or more: say how many."),
+            : state.Passes.Count >= MostPasses ? new Refusal("kind", "out-of-range", $"More than {MostPasses} passes break any fibre.")
+            : Happened(new PassBegun()),
+            CountNeps { Neps: < 0 or > MostNeps } => new Refusal(
+                "neps",
+                "out-of-range",
+                $"It must be a whole number between 0 and {MostNeps}."
+            ),
+            CountNeps { Pinch: var pinch } when string.IsNullOrWhiteSpace(pinch) => new Refusal(
+                "pinch",
+                "missing",
+                "Without what the pinch weighed the count says nothing: weigh it."
+            ),
+            CountNeps neps => Weight(neps.Pinch!, "pinch")
+                .Then(mass => Happened(new NepsCounted(neps.Neps, mass.Grams, neps.Pinch!.Trim()))),
+            CountProducts { Count: < 1 or > MostProducts } => new Refusal(
+                "count",
+                "out-of-range",
+                $"It must be a whole number from 1 to {MostProducts}."
+            ),
+            CountProducts { Rod: < LeastRod or > MostRod } => new Refusal(
+                "rod",
+                "out-of-range",
+                FormattableString.Invariant($"A rod has between {LeastRod} and {MostRod} mm.")
+            ),
+            CountProducts { Kept: ProductsKept.Bundled, BundleOf: null or < 2 } or CountProducts { BundleOf: > MostProducts } =>
+                new Refusal("bundleOf", "out-of-range", "A bundle has two or more: say how many."),
             CountProducts made when string.IsNullOrWhiteSpace(made.One) => Happened(new ProductsCounted(Products(made, null), "")),
-            CountProducts made => Weight(made.One!, "one").Then(one => Happened(new ProductsCounted(Products(made, one.Grams), made.One!.Trim()))),
-            WeighCardWaste { OfKind: var kind } when !CardingStation.Definition.UsualLosses.Contains(kind) => new Refusal("ofKind", "not-here", "Nothing of that kind falls at the cards."),
-            WeighCardWaste waste => Weight(waste.Mass, "mass").Then(mass => Happened(new CardWasteWeighed(waste.OfKind, mass.Grams, waste.Mass.Trim()))),
+            CountProducts made => Weight(made.One!, "one")
+                .Then(one => Happened(new ProductsCounted(Products(made, one.Grams), made.One!.Trim()))),
+            WeighCardWaste { OfKind: var kind } when !CardingStation.Definition.UsualLosses.Contains(kind) => new Refusal(
+                "ofKind",
+                "not-here",
+                "Nothing of that kind falls at the cards."
+            ),
+            WeighCardWaste waste => Weight(waste.Mass, "mass")
+                .Then(mass => Happened(new CardWasteWeighed(waste.OfKind, mass.Grams, waste.Mass.Trim()))),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at the cards."),
         };
     }
 
-    private static CardProducts Products(CountProducts made, double? one) => new(made.Count, one, made.Airy, made.Rod, made.Kept, made.Kept == ProductsKept.Bundled ? made.BundleOf : null);
+    private static CardProducts Products(CountProducts made, double? one) =>
+        new(made.Count, one, made.Airy, made.Rod, made.Kept, made.Kept == ProductsKept.Bundled ? made.BundleOf : null);
 
     /// <summary>Whether an event can be taken back as a slip.</summary>
     /// <param name="state">As it stands, events that count.</param>
     /// <param name="events">Their ids.</param>
     /// <param name="id">The event.</param>
     /// <returns>Null when it can; <c>not-here</c>; a pass with loads in it stays (<c>has-loads</c>).</returns>
-    public static Refusal? Withdraw(CardState state, IReadOnlyCollection<RunEvent<CardEvent>> events, Guid id) => events.FirstOrDefault(e => e.Id == id) switch
-    {
-        null => new Refusal("eventId", "not-here", "There is no such thing noted here."),
-        { What: PassBegun } begun when begun.Id != events.Last(e => e.What is PassBegun).Id || state.Now.Loads.Count > 0 =>
-            RunRules.Clash("has-loads", "Loads went over the cards in that pass: take those back first."),
-        _ => null,
-    };
+    public static Refusal? Withdraw(CardState state, IReadOnlyCollection<RunEvent<CardEvent>> events, Guid id) =>
+        events.FirstOrDefault(e => e.Id == id) switch
+        {
+            null => new Refusal("eventId", "not-here", "There is no such thing noted here."),
+            { What: PassBegun } begun when begun.Id != events.Last(e => e.What is PassBegun).Id || state.Now.Loads.Count > 0 =>
+                RunRules.Clash("has-loads", "Loads went over the cards in that pass: take those back first."),
+            _ => null,
+        };
 
     /// <summary>Where it stands.</summary>
     /// <param name="state">As it stands.</param>
@@ -363,7 +453,8 @@ public static class CardRun
         return new RunSummary(
             state.Passes[0].Loads.Count > 0,
             [new RunCall(state.Id, isDone ? RunAct.Log : RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
-            RunRules.Minutes(state.StartedAt, state.LastAt));
+            RunRules.Minutes(state.StartedAt, state.LastAt)
+        );
     }
 
     /// <summary>What came off in the last pass that has loads, if each of them was weighed; null otherwise.</summary>

@@ -24,7 +24,9 @@ public static class CardingStation
         new(
             "Teeth stab; a drum draws in fingers, hair and sleeves; the dust harms lungs.",
             "Tie back hair and sleeves, keep the other hand behind, switch off before clearing, wear a mask or go outdoors.",
-            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."))
+            "The maker's sheet for the machine comes first; for a stab or a cough see a doctor."
+        )
+    )
     {
         Stage = 80,
         Finishes = [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],

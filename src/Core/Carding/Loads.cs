@@ -37,10 +37,15 @@ public static class LoadEvenness
 
         var middle = LoadSize.Median(weighed);
         var bound = Math.Max(Apart * middle, scaleStepGrams);
-        return [.. grams.Select(g => g is not { } one ? LoadStanding.NotKnown
-            : one < middle - bound ? LoadStanding.Light
-            : one > middle + bound ? LoadStanding.Heavy
-            : LoadStanding.Even)];
+        return
+        [
+            .. grams.Select(g =>
+                g is not { } one ? LoadStanding.NotKnown
+                : one < middle - bound ? LoadStanding.Light
+                : one > middle + bound ? LoadStanding.Heavy
+                : LoadStanding.Even
+            ),
+        ];
     }
 
     /// <summary>Coefficient of variation of the weighed loads, as a fraction; null for fewer than two.</summary>

@@ -8,14 +8,13 @@ namespace EarthyTuft.Core.Carding;
 /// <param name="MostPerLoadGrams">The most per load, above zero.</param>
 public sealed record LoadsInput(
     [property: Unit("g", "fibre")] double Grams,
-    [property: Unit("g", "the most per load")] double MostPerLoadGrams);
+    [property: Unit("g", "the most per load")] double MostPerLoadGrams
+);
 
 /// <summary>Output of <c>loads</c>.</summary>
 /// <param name="Loads">How many.</param>
 /// <param name="GramsPerLoad">What each weighs.</param>
-public sealed record LoadsOutput(
-    [property: Unit("", "loads")] int Loads,
-    [property: Unit("g", "each")] double GramsPerLoad);
+public sealed record LoadsOutput([property: Unit("", "loads")] int Loads, [property: Unit("g", "each")] double GramsPerLoad);
 
 /// <summary>Equal loads (docs/craft.md, section 9).</summary>
 public static class LoadsReckoning
@@ -25,13 +24,19 @@ public static class LoadsReckoning
 
     /// <summary>The reckoning <c>loads</c>: equal loads, none above the most.</summary>
     /// <param name="input">Fibre and the most per load.</param>
-    public static Result<LoadsOutput> Reckon(LoadsInput input) => new Guard()
-        .Positive(input.Grams, "grams")
-        .Positive(input.MostPerLoadGrams, "mostPerLoadGrams")
-        .Need(!(input.MostPerLoadGrams > 0) || input.Grams / input.MostPerLoadGrams <= MostLoads, "mostPerLoadGrams", "out-of-range", "makes more than a million loads")
-        .Then<LoadsOutput>(() =>
-        {
-            var (loads, each) = LoadSize.Equal(input.Grams, input.MostPerLoadGrams);
-            return new LoadsOutput(loads, each);
-        });
+    public static Result<LoadsOutput> Reckon(LoadsInput input) =>
+        new Guard()
+            .Positive(input.Grams, "grams")
+            .Positive(input.MostPerLoadGrams, "mostPerLoadGrams")
+            .Need(
+                !(input.MostPerLoadGrams > 0) || input.Grams / input.MostPerLoadGrams <= MostLoads,
+                "mostPerLoadGrams",
+                "out-of-range",
+                "makes more than a million loads"
+            )
+            .Then<LoadsOutput>(() =>
+            {
+                var (loads, each) = LoadSize.Equal(input.Grams, input.MostPerLoadGrams);
+                return new LoadsOutput(loads, each);
+            });
 }

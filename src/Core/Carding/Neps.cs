@@ -14,7 +14,8 @@ public sealed record NepCount(int Pass, int Count, double PinchGrams)
 
     /// <summary>Several pinches of one pass as one.</summary>
     /// <param name="counts">At least one, all of the same pass.</param>
-    public static NepCount Together(IReadOnlyCollection<NepCount> counts) => new(counts.First().Pass, counts.Sum(c => c.Count), counts.Sum(c => c.PinchGrams));
+    public static NepCount Together(IReadOnlyCollection<NepCount> counts) =>
+        new(counts.First().Pass, counts.Sum(c => c.Count), counts.Sum(c => c.PinchGrams));
 }
 
 /// <summary>What the neps say about another pass.</summary>
@@ -36,7 +37,8 @@ public enum NepVerdict
     Rising,
 }
 
-/// <summary>Says whether another pass is worth it (docs/craft.md, section 9): neps fall by a like share with each pass until the fibre breaks.</summary>
+/// <summary>Says whether another pass is worth it (docs/craft.md, section 9): neps fall by a like share with each pass until the fibre
+/// breaks.</summary>
 /// <param name="Verdict">What to do.</param>
 /// <param name="NextPerGram">Neps in a gram after one pass more, if it goes on as it did; null where that cannot be told.</param>
 public sealed record NepAdvice(NepVerdict Verdict, double? NextPerGram)

@@ -34,7 +34,8 @@ public static class CombEnds
     /// <param name="lashedBy">The end it was lashed on by.</param>
     /// <param name="wanted">The end that is to lead.</param>
     /// <param name="atLeast">As many as it needs to be clean, zero or more.</param>
-    public static int Transfers(LockEnd lashedBy, LockEnd wanted, int atLeast) => Leading(lashedBy, atLeast) == wanted ? atLeast : atLeast + 1;
+    public static int Transfers(LockEnd lashedBy, LockEnd wanted, int atLeast) =>
+        Leading(lashedBy, atLeast) == wanted ? atLeast : atLeast + 1;
 
     /// <summary>The reckoning <c>comb-ends</c>.</summary>
     /// <param name="input">How it was lashed on, and the transfers so far.</param>
@@ -44,10 +45,16 @@ public static class CombEnds
     /// <summary>The reckoning <c>comb-transfers</c>.</summary>
     /// <param name="input">How it was lashed on, what is to lead, and how many transfers at least.</param>
     public static Result<CombTransfersOutput> ReckonTransfers(CombTransfersInput input) =>
-        Whole(input.AtLeast, "atLeast").Then<CombTransfersOutput>(() => new CombTransfersOutput(Transfers(input.LashedBy, input.WantedLeading, (int)input.AtLeast)));
+        Whole(input.AtLeast, "atLeast")
+            .Then<CombTransfersOutput>(() => new CombTransfersOutput(Transfers(input.LashedBy, input.WantedLeading, (int)input.AtLeast)));
 
-    private static Guard Whole(double value, string field) => new Guard().Need(
-        value is >= 0 and <= MostTransfers && value == Math.Floor(value), field, "out-of-range", $"must be a whole number from 0 to {MostTransfers}");
+    private static Guard Whole(double value, string field) =>
+        new Guard().Need(
+            value is >= 0 and <= MostTransfers && value == Math.Floor(value),
+            field,
+            "out-of-range",
+            $"must be a whole number from 0 to {MostTransfers}"
+        );
 }
 
 /// <summary>Input of <c>comb-ends</c>.</summary>
@@ -55,7 +62,8 @@ public static class CombEnds
 /// <param name="Transfers">A whole number, zero or more.</param>
 public sealed record CombEndsInput(
     [property: Unit("", "lashed on by the")] LockEnd LashedBy,
-    [property: Unit("", "transfers to the other comb")] double Transfers);
+    [property: Unit("", "transfers to the other comb")] double Transfers
+);
 
 /// <summary>Output of <c>comb-ends</c>.</summary>
 /// <param name="LeadingEnd">The end that leads as fibre is drawn off.</param>
@@ -68,7 +76,8 @@ public sealed record CombEndsOutput([property: Unit("", "leads as it is drawn of
 public sealed record CombTransfersInput(
     [property: Unit("", "lashed on by the")] LockEnd LashedBy,
     [property: Unit("", "is to lead")] LockEnd WantedLeading,
-    [property: Unit("", "transfers at least")] double AtLeast);
+    [property: Unit("", "transfers at least")] double AtLeast
+);
 
 /// <summary>Output of <c>comb-transfers</c>.</summary>
 /// <param name="Transfers">The fewest that give it.</param>

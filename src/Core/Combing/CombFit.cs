@@ -49,7 +49,10 @@ public static class CombFit
             (CombCaution.Tender, fibre.IsTender),
             (CombCaution.WaxLeft, fibre.HasWaxLeft),
             (CombCaution.Overload, plan.GramsPerLoad > full),
-            (CombCaution.AboveThePoints, full is { } most && plan.GramsPerLoad <= most && CombLoad.Fill(plan.GramsPerLoad, most, plan.Transfers) > 1),
+            (
+                CombCaution.AboveThePoints,
+                full is { } most && plan.GramsPerLoad <= most && CombLoad.Fill(plan.GramsPerLoad, most, plan.Transfers) > 1
+            ),
         ];
         return [.. all.Where(c => c.Holds).Select(c => c.What)];
     }

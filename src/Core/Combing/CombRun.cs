@@ -29,7 +29,13 @@ public static class CombTools
 {
     /// <summary>The tool that a way of combing asks for.</summary>
     /// <param name="way">The way.</param>
-    public static ToolKind Needs(this CombWay way) => way switch { CombWay.Flicked => ToolKind.Flick, CombWay.Hackle => ToolKind.Hackle, _ => ToolKind.Combs };
+    public static ToolKind Needs(this CombWay way) =>
+        way switch
+        {
+            CombWay.Flicked => ToolKind.Flick,
+            CombWay.Hackle => ToolKind.Hackle,
+            _ => ToolKind.Combs,
+        };
 }
 
 /// <summary>How top comes off.</summary>
@@ -56,7 +62,16 @@ public enum DrawnOff
 /// <param name="DizMillimetres">The diz's hole, null where there is none.</param>
 /// <param name="FibreClass">Its class by name, empty when not known: what the loads teach the tines counts for this class.</param>
 public sealed record CombPlan(
-    double Grams, LoadSize Most, CombWay Way, LockEnd LashedBy, LockEnd? Wanted, int AtLeast, DrawnOff DrawnOff, double? DizMillimetres, string FibreClass)
+    double Grams,
+    LoadSize Most,
+    CombWay Way,
+    LockEnd LashedBy,
+    LockEnd? Wanted,
+    int AtLeast,
+    DrawnOff DrawnOff,
+    double? DizMillimetres,
+    string FibreClass
+)
 {
     /// <summary>How many loads.</summary>
     public int Loads => LoadSize.Equal(Grams, Most.Grams).Loads;
@@ -65,7 +80,10 @@ public sealed record CombPlan(
     public double GramsPerLoad => LoadSize.Equal(Grams, Most.Grams).GramsPerLoad;
 
     /// <summary>Transfers of each load after which the wanted end leads.</summary>
-    public int Transfers => !HasTransfers ? 0 : Wanted is { } end ? CombEnds.Transfers(LashedBy, end, AtLeast) : AtLeast;
+    public int Transfers =>
+        !HasTransfers ? 0
+        : Wanted is { } end ? CombEnds.Transfers(LashedBy, end, AtLeast)
+        : AtLeast;
 
     /// <summary>One transfer goes into the wanted end alone.</summary>
     public bool TakesOneMore => Transfers > AtLeast;
@@ -112,7 +130,8 @@ public sealed record CombState(
     double? WasteGrams,
     IReadOnlyList<SliverPiece> Pieces,
     NestsCounted? Nests,
-    DateTimeOffset LastAt)
+    DateTimeOffset LastAt
+)
 {
     /// <summary>The end that leads if it is drawn off now.</summary>
     public LockEnd Leading => CombEnds.Leading(Plan.LashedBy, Transfers);
@@ -136,8 +155,15 @@ public sealed record CombState(
                     transfers++;
                     break;
                 case LoadCombed load:
-                    loads.Add(new LoadOfCombs(
-                        one.Id, one.At, weighed[one.Id].LastOrDefault(w => w.TopGrams is not null)?.TopGrams ?? load.TopGrams, weighed[one.Id].LastOrDefault(w => w.NoilGrams is not null)?.NoilGrams ?? load.NoilGrams, transfers));
+                    loads.Add(
+                        new LoadOfCombs(
+                            one.Id,
+                            one.At,
+                            weighed[one.Id].LastOrDefault(w => w.TopGrams is not null)?.TopGrams ?? load.TopGrams,
+                            weighed[one.Id].LastOrDefault(w => w.NoilGrams is not null)?.NoilGrams ?? load.NoilGrams,
+                            transfers
+                        )
+                    );
                     transfers = 0;
                     break;
                 case CombLoadsCounted counted:
@@ -159,7 +185,8 @@ public sealed record CombState(
             The<CombWasteWeighed>().Any() ? The<CombWasteWeighed>().Sum(e => e.Grams) : null,
             [.. The<SliverWeighed>().Select(s => new SliverPiece(s.Metres, s.Grams))],
             The<NestsCounted>().LastOrDefault(),
-            all.Length == 0 ? startedAt : all.Max(e => e.At));
+            all.Length == 0 ? startedAt : all.Max(e => e.At)
+        );
     }
 }
 
@@ -176,20 +203,42 @@ public static class CombRun
     /// <param name="forms">What the lots are.</param>
     /// <param name="plan">As it is wished; its grams are checked here.</param>
     /// <param name="grams">How much is combed, null when nobody knows.</param>
-    /// <returns>The plan, or <c>nothing-taken</c>, <c>wrong-form</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>out-of-range</c>, <c>wrong-end</c>.</returns>
+    /// <returns>The plan, or <c>nothing-taken</c>, <c>wrong-form</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>out-of-range</c>,
+    /// <c>wrong-end</c>.</returns>
     public static Result<CombPlan> Plan(IReadOnlyCollection<LotForm> forms, double? grams, CombPlan plan)
     {
         var leads = plan.LashedBy.Other();
         return new Guard()
             .Need(forms.Count > 0, "lotIds", "nothing-taken", "is empty: choose what is combed")
-            .Need(forms.All(f => CombingStation.Definition.Takes.Contains(f)), "lotIds", "wrong-form", "holds a lot that is not combed as it is now")
+            .Need(
+                forms.All(f => CombingStation.Definition.Takes.Contains(f)),
+                "lotIds",
+                "wrong-form",
+                "holds a lot that is not combed as it is now"
+            )
             .Need(grams is not null, "mass", "not-weighed", "is not known: weigh what is to be combed")
             .Need(grams is null or > 0, "mass", "empty-lot", "is nothing")
             .Within(plan.Most.Grams, LoadSize.Least, LoadSize.Greatest, "most")
-            .Need(grams is null || !(plan.Most.Grams >= LoadSize.Least) || grams / plan.Most.Grams <= LoadSize.MostLoads, "most", "out-of-range", $"makes more than {LoadSize.MostLoads} loads of it")
+            .Need(
+                grams is null || !(plan.Most.Grams >= LoadSize.Least) || grams / plan.Most.Grams <= LoadSize.MostLoads,
+                "most",
+                "out-of-range",
+                $"makes more than {LoadSize.MostLoads} loads of it"
+            )
             .Need(plan.AtLeast is >= 0 and <= MostTransfers, "atLeast", "out-of-range", $"must be a whole number from 0 to {MostTransfers}")
-            .Need(plan.Way != CombWay.Hackle || plan.Wanted is not { } wanted || wanted == leads, "wanted", "wrong-end", $"cannot lead: what is drawn off a hackle leads with the {(leads == LockEnd.Tip ? "tips" : "butts")} when it is lashed on by the {(leads == LockEnd.Tip ? "butts" : "tips")}. Lash it on by the other end")
-            .Need(plan.DizMillimetres is not { } hole || hole is >= Tools.Diz.Narrowest and <= Tools.Diz.Widest, "dizMillimetres", "out-of-range", FormattableString.Invariant($"must be a hole of {Tools.Diz.Narrowest} to {Tools.Diz.Widest} mm"))
+            .Need(
+                plan.Way != CombWay.Hackle || plan.Wanted is not { } wanted || wanted == leads,
+                "wanted",
+                "wrong-end",
+                $"cannot lead: what is drawn off a hackle leads with the {(leads == LockEnd.Tip ? "tips" : "butts")} when it is lashed on by "
+                    + $"the {(leads == LockEnd.Tip ? "butts" : "tips")}. Lash it on by the other end"
+            )
+            .Need(
+                plan.DizMillimetres is not { } hole || hole is >= Tools.Diz.Narrowest and <= Tools.Diz.Widest,
+                "dizMillimetres",
+                "out-of-range",
+                FormattableString.Invariant($"must be a hole of {Tools.Diz.Narrowest} to {Tools.Diz.Widest} mm")
+            )
             .Then<CombPlan>(() => plan with { Grams = grams!.Value });
     }
 
@@ -200,7 +249,13 @@ public static class CombRun
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<CombEvent>>> Decide(CombState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
+    public static Result<IReadOnlyList<RunEvent<CombEvent>>> Decide(
+        CombState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -216,19 +271,45 @@ public static class CombRun
         return command switch
         {
             TransferFibre when !state.Plan.HasTransfers => new Refusal("kind", "not-here", "Nothing is transferred this way: draw it off."),
-            TransferFibre => state.Transfers < MostTransfers ? Happened(new FibreTransferred()) : new Refusal("kind", "out-of-range", $"More than {MostTransfers} transfers break any fibre."),
-            CombOneLoad load => !Fits(1) ? many : Both(load.Top, load.Noil, unit).Then(w => Happened(new LoadCombed(w.Top, w.Noil, load.Top?.Trim() ?? "", load.Noil?.Trim() ?? ""))),
-            CountCombLoads { Count: var count } => count is >= 1 and <= LoadSize.MostLoads && Fits(count) ? Happened(new CombLoadsCounted(count)) : many,
-            WeighCombLoad weigh when state.Loads.Count(l => l.Event == weigh.Load) != 1 => new Refusal("load", "not-here", "There is no such load here that can be weighed by itself."),
-            WeighCombLoad { Top: var top, Noil: var noil } when string.IsNullOrWhiteSpace(top) && string.IsNullOrWhiteSpace(noil) => new Refusal("top", "missing", "Say what its top or its noil weighs."),
-            WeighCombLoad weigh => Both(weigh.Top, weigh.Noil, unit).Then(w => Happened(new CombLoadWeighed(weigh.Load, w.Top, w.Noil, weigh.Top?.Trim() ?? "", weigh.Noil?.Trim() ?? ""))),
-            WeighTufts { Loads: < 1 or > LoadSize.MostLoads } => new Refusal("loads", "out-of-range", $"It must be a whole number from 1 to {LoadSize.MostLoads}."),
-            WeighTufts tufts => Zero(tufts.Mass, unit, "mass").Then(mass => Happened(new TuftsWeighed(mass, tufts.Loads, tufts.Mass.Trim()))),
+            TransferFibre => state.Transfers < MostTransfers
+                ? Happened(new FibreTransferred())
+                : new Refusal("kind", "out-of-range", $"More than {MostTransfers} transfers break any fibre."),
+            CombOneLoad load => !Fits(1)
+                ? many
+                : Both(load.Top, load.Noil, unit)
+                    .Then(w => Happened(new LoadCombed(w.Top, w.Noil, load.Top?.Trim() ?? "", load.Noil?.Trim() ?? ""))),
+            CountCombLoads { Count: var count } => count is >= 1 and <= LoadSize.MostLoads && Fits(count)
+                ? Happened(new CombLoadsCounted(count))
+                : many,
+            WeighCombLoad weigh when state.Loads.Count(l => l.Event == weigh.Load) != 1 => new Refusal(
+                "load",
+                "not-here",
+                "There is no such load here that can be weighed by itself."
+            ),
+            WeighCombLoad { Top: var top, Noil: var noil } when string.IsNullOrWhiteSpace(top) && string.IsNullOrWhiteSpace(noil) =>
+                new Refusal("top", "missing", "Say what its top or its noil weighs."),
+            WeighCombLoad weigh => Both(weigh.Top, weigh.Noil, unit)
+                .Then(w => Happened(new CombLoadWeighed(weigh.Load, w.Top, w.Noil, weigh.Top?.Trim() ?? "", weigh.Noil?.Trim() ?? ""))),
+            WeighTufts { Loads: < 1 or > LoadSize.MostLoads } => new Refusal(
+                "loads",
+                "out-of-range",
+                $"It must be a whole number from 1 to {LoadSize.MostLoads}."
+            ),
+            WeighTufts tufts => Zero(tufts.Mass, unit, "mass")
+                .Then(mass => Happened(new TuftsWeighed(mass, tufts.Loads, tufts.Mass.Trim()))),
             KeepEnds ends => WithWeight(ends.Mass, "mass", (grams, typed) => new EndsKept(grams, typed)),
             WeighCombWaste waste => WithWeight(waste.Mass, "mass", (grams, typed) => new CombWasteWeighed(grams, typed)),
-            WeighSliver { Metres: var metres } when !double.IsFinite(metres) || metres is <= 0 or > MostMetres => new Refusal("metres", "out-of-range", FormattableString.Invariant($"A measured length is above nothing and at most {MostMetres} m.")),
+            WeighSliver { Metres: var metres } when !double.IsFinite(metres) || metres is <= 0 or > MostMetres => new Refusal(
+                "metres",
+                "out-of-range",
+                FormattableString.Invariant($"A measured length is above nothing and at most {MostMetres} m.")
+            ),
             WeighSliver sliver => WithWeight(sliver.Mass, "mass", (grams, typed) => new SliverWeighed(sliver.Metres, grams, typed)),
-            CountNests { Count: < 1 or > LoadSize.MostLoads } => new Refusal("count", "out-of-range", $"It must be a whole number from 1 to {LoadSize.MostLoads}."),
+            CountNests { Count: < 1 or > LoadSize.MostLoads } => new Refusal(
+                "count",
+                "out-of-range",
+                $"It must be a whole number from 1 to {LoadSize.MostLoads}."
+            ),
             CountNests { Mass: var mass } nests when string.IsNullOrWhiteSpace(mass) => Happened(new NestsCounted(nests.Count, null, "")),
             CountNests nests => WithWeight(nests.Mass, "mass", (grams, typed) => new NestsCounted(nests.Count, grams, typed)),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at the combs."),
@@ -273,14 +354,16 @@ public static class CombRun
         return new RunSummary(
             state.Loads.Count > 0,
             [new RunCall(state.Id, isDone ? RunAct.Log : RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
-            RunRules.Minutes(state.StartedAt, state.LastAt));
+            RunRules.Minutes(state.StartedAt, state.LastAt)
+        );
     }
 
     /// <summary>Top and noil of all loads, if each of them was weighed; null otherwise.</summary>
     /// <param name="state">As it stands.</param>
     public static (double? Top, double? Noil) Made(CombState state)
     {
-        double? Sum(Func<LoadOfCombs, double?> of) => state.Loads.Count > 0 && state.Loads.All(l => of(l) is not null) ? state.Loads.Sum(of) : null;
+        double? Sum(Func<LoadOfCombs, double?> of) =>
+            state.Loads.Count > 0 && state.Loads.All(l => of(l) is not null) ? state.Loads.Sum(of) : null;
         return (Sum(l => l.TopGrams), Sum(l => l.NoilGrams));
     }
 
@@ -290,7 +373,12 @@ public static class CombRun
     public static IReadOnlyList<IReadOnlyList<int>> Tender(CombState state, double scaleStepGrams)
     {
         var weighed = state.Loads.Select((l, i) => (l.Weighed, At: i)).Where(l => l.Weighed is not null).ToArray();
-        return [.. TenderPart.Find([.. weighed.Select(w => w.Weighed!)], scaleStepGrams).Select(group => group.Select(i => weighed[i].At).ToArray())];
+        return
+        [
+            .. TenderPart
+                .Find([.. weighed.Select(w => w.Weighed!)], scaleStepGrams)
+                .Select(group => group.Select(i => weighed[i].At).ToArray()),
+        ];
     }
 
     /// <summary>How noil goes over the loads, without those that stand out.</summary>

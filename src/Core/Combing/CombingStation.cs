@@ -24,7 +24,9 @@ public static class CombingStation
         new(
             "Tines stab deep, and long sessions strain shoulder and wrist.",
             "Stroke away from the body, clamp the pad, cover the tines when you step away, take pauses.",
-            "Keep tetanus protection up to date: ask a doctor. Pain means stop and get advice."))
+            "Keep tetanus protection up to date: ask a doctor. Pain means stop and get advice."
+        )
+    )
     {
         Stage = 90,
         Finishes = [LotForm.Top],
@@ -34,12 +36,13 @@ public static class CombingStation
         Rest = new(LotForm.Noil, LossKind.Noil, new(0.92, 0.99), LossKind.SecondCuts),
         Staple = new(ShortestMillimetres, null),
         // What is not top is noil and waste; fine fibre leaves the most in the tines (docs/craft.md, sections 10 and 13).
-        YieldByClass = of => of switch
-        {
-            FleeceClass.Fine or FleeceClass.Down or FleeceClass.Double => new(0.65, 0.86),
-            FleeceClass.Medium or FleeceClass.Hill => new(0.70, 0.90),
-            FleeceClass.Long or FleeceClass.Mohair or FleeceClass.Camelid => new(0.80, 0.92),
-            _ => new(0.65, 0.92),
-        },
+        YieldByClass = of =>
+            of switch
+            {
+                FleeceClass.Fine or FleeceClass.Down or FleeceClass.Double => new(0.65, 0.86),
+                FleeceClass.Medium or FleeceClass.Hill => new(0.70, 0.90),
+                FleeceClass.Long or FleeceClass.Mohair or FleeceClass.Camelid => new(0.80, 0.92),
+                _ => new(0.65, 0.92),
+            },
     };
 }

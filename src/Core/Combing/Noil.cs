@@ -21,7 +21,8 @@ public enum TransferVerdict
 /// <param name="Loads">Of how many loads together, at least one.</param>
 public sealed record TransferTufts(double Grams, int Loads);
 
-/// <summary>What another transfer is worth (docs/craft.md, section 10): stop when the last one took out less than one in a hundred.</summary>
+/// <summary>What another transfer is worth (docs/craft.md, section 10): stop when the last one took out less than one in a
+/// hundred.</summary>
 /// <param name="Verdict">Whether to go on.</param>
 /// <param name="Share">What the last one took out of a load, as a fraction; null where nobody weighed it.</param>
 /// <param name="LoadsTogether">Tufts of so many loads the scale can tell; one where a single load does.</param>
@@ -45,10 +46,12 @@ public sealed record TransferAdvice(TransferVerdict Verdict, double? Share, int 
 
         var share = last.Grams / (gramsPerLoad * last.Loads);
         var doubt = scaleStepGrams / 2 / (gramsPerLoad * last.Loads);
-        var verdict = share - doubt >= Worth ? TransferVerdict.GoOn
+        var verdict =
+            share - doubt >= Worth ? TransferVerdict.GoOn
             : share + doubt < Worth ? TransferVerdict.Enough
             : last.Loads < together ? TransferVerdict.TooCoarse
-            : share < Worth ? TransferVerdict.Enough : TransferVerdict.GoOn;
+            : share < Worth ? TransferVerdict.Enough
+            : TransferVerdict.GoOn;
         return new(verdict, share, together);
     }
 }
@@ -129,6 +132,9 @@ public sealed record SliverEvenness(double GramsPerMetre, double? Variation)
         var mean = pieces.Average(p => p.GramsPerMetre);
         return new(
             pieces.Sum(p => p.Grams) / pieces.Sum(p => p.Metres),
-            pieces.Count < 2 ? null : Math.Sqrt(pieces.Sum(p => (p.GramsPerMetre - mean) * (p.GramsPerMetre - mean)) / (pieces.Count - 1)) / mean);
+            pieces.Count < 2
+                ? null
+                : Math.Sqrt(pieces.Sum(p => (p.GramsPerMetre - mean) * (p.GramsPerMetre - mean)) / (pieces.Count - 1)) / mean
+        );
     }
 }

@@ -20,9 +20,9 @@ public sealed record CombedLoad(double TopGrams, double NoilGrams)
 }
 
 /// <summary>
-/// Finds loads that left far more noil than the others: locks from a tender part of the fleece (docs/craft.md, section 10). Each is held against the
-/// median of the others. Two neighbours that both stand out are named, for locks that grew beside one another are combed one after another; one
-/// alone only where it stands out twice as far.
+/// Finds loads that left far more noil than the others: locks from a tender part of the fleece (docs/craft.md, section 10). Each is held
+/// against the median of the others. Two neighbours that both stand out are named, for locks that grew beside one another are combed one
+/// after another; one alone only where it stands out twice as far.
 /// </summary>
 public static class TenderPart
 {

@@ -102,9 +102,16 @@ public enum Otherwise
 /// <param name="SpunBy">Whose sample it is.</param>
 /// <param name="Wraps">Wraps that were read of what was spun of it, by its form; null where nothing was.</param>
 public sealed record ComparedWay(
-    PreparedWay Way, Known? Neps = null, double? CostPer100Grams = null, Sample? Sample = null, string? SpunBy = null, ILookup<LotForm, WrapsReading>? Wraps = null)
+    PreparedWay Way,
+    Known? Neps = null,
+    double? CostPer100Grams = null,
+    Sample? Sample = null,
+    string? SpunBy = null,
+    ILookup<LotForm, WrapsReading>? Wraps = null
+)
 {
-    /// <summary>How uneven its yarn is, with the sample's own readings where those of a skein are not there; null where nobody read it at several places.</summary>
+    /// <summary>How uneven its yarn is, with the sample's own readings where those of a skein are not there; null where nobody read it at
+    /// several places.</summary>
     /// <param name="form">Singles, plied or washed: each is judged apart.</param>
     public Known? Uneven(LotForm form)
     {
@@ -125,18 +132,25 @@ public sealed record ComparedLine(ComparedBy By, IReadOnlyList<Known?> Values, I
 }
 
 /// <summary>
-/// Preparations of one lot beside one another. A difference is one only beyond twice the doubt of both figures (docs/craft.md, section 11): what is
-/// within that is as good. What differed besides the preparation is told, because then nobody knows what made the difference.
+/// Preparations of one lot beside one another. A difference is one only beyond twice the doubt of both figures (docs/craft.md, section 11):
+/// what is within that is as good. What differed besides the preparation is told, because then nobody knows what made the difference.
 /// </summary>
 /// <param name="Lines">Those that at least one way has a figure for.</param>
 /// <param name="Otherwise">What differed besides.</param>
-/// <param name="Slowest">The way that takes more whole hours than another, beyond doubt (of preparing alone, where not all were spun); null where none does.</param>
+/// <param name="Slowest">The way that takes more whole hours than another, beyond doubt (of preparing alone, where not all were spun); null
+/// where none does.</param>
 /// <param name="Bought">In what the slowest is better than a quicker one.</param>
-public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList<Otherwise> Otherwise, int? Slowest, IReadOnlyList<ComparedBy> Bought)
+public sealed record Comparison(
+    IReadOnlyList<ComparedLine> Lines,
+    IReadOnlyList<Otherwise> Otherwise,
+    int? Slowest,
+    IReadOnlyList<ComparedBy> Bought
+)
 {
     private const double Beyond = 2;
 
-    // docs/craft.md, section 11: three degrees; a weighing of a yarn to half a gram where nothing better is known; counts their square root.
+    // docs/craft.md, section 11: three degrees; a weighing of a yarn to half a gram where nothing better is known; counts their square
+    // root.
     private const double AngleDoubt = 3;
 
     /// <summary>So many times as much is another amount.</summary>
@@ -153,8 +167,23 @@ public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList
     {
         var spinning = ways.Select(w => Spinning(w.Sample?.Spun, scaleStepGrams)).ToArray();
         var preparing = ways.Select(w => w.Way.HoursPer100Grams).ToArray();
-        var whole = preparing.Zip(spinning, (p, s) => p is null || s is null ? null : new Known(p.Value + s.Value, Math.Sqrt(p.Doubt * p.Doubt + s.Doubt * s.Doubt))).ToArray();
-        Known?[] rest = [.. ways.Zip(whole, (w, hours) => leftGrams is > 0 and var left && hours is not null ? PreparedWay.Ratio(left * w.Way.Yield.Value * hours.Value / 100, PreparedWay.Relative(hours), PreparedWay.Relative(w.Way.Yield)) : null)];
+        var whole = preparing
+            .Zip(spinning, (p, s) =>
+                p is null || s is null ? null : new Known(p.Value + s.Value, Math.Sqrt(p.Doubt * p.Doubt + s.Doubt * s.Doubt))
+            )
+            .ToArray();
+        Known?[] rest =
+        [
+            .. ways.Zip(whole, (w, hours) =>
+                leftGrams is > 0 and var left && hours is not null
+                    ? PreparedWay.Ratio(
+                        left * w.Way.Yield.Value * hours.Value / 100,
+                        PreparedWay.Relative(hours),
+                        PreparedWay.Relative(w.Way.Yield)
+                    )
+                    : null
+            ),
+        ];
         ComparedLine[] lines =
         [
             Line(ComparedBy.Yield, [.. ways.Select(w => (Known?)w.Way.Yield)]),
@@ -171,40 +200,70 @@ public sealed record Comparison(IReadOnlyList<ComparedLine> Lines, IReadOnlyList
             Line(ComparedBy.WholeHours, whole),
             Line(ComparedBy.HoursForTheRest, rest),
             // Money is shared out by mass, and known no better than that.
-            Line(ComparedBy.CostPer100Grams, [.. ways.Select(w => w.CostPer100Grams is { } cost ? PreparedWay.Ratio(cost, PreparedWay.Relative(w.Way.Yield)) : null)]),
+            Line(
+                ComparedBy.CostPer100Grams,
+                [.. ways.Select(w => w.CostPer100Grams is { } cost ? PreparedWay.Ratio(cost, PreparedWay.Relative(w.Way.Yield)) : null)]
+            ),
         ];
-        var hours = Array.Find(lines, l => l.By == ComparedBy.WholeHours && l.Values.All(v => v is not null)) ?? lines.Single(l => l.By == ComparedBy.PreparingHours);
-        int? slowest = hours.Differs ? Enumerable.Range(0, ways.Count).Where(i => hours.Standings[i] == Standing.Worse).MaxBy(i => hours.Values[i]!.Value) : null;
-        ComparedBy[] quality = [ComparedBy.Yield, ComparedBy.RestShare, ComparedBy.Neps, ComparedBy.Joins, ComparedBy.Lumps, ComparedBy.UnevenSingles, ComparedBy.UnevenPlied, ComparedBy.UnevenYarn];
+        var hours = Array.Find(lines, l => l.By == ComparedBy.WholeHours && l.Values.All(v => v is not null))
+            ?? lines.Single(l => l.By == ComparedBy.PreparingHours);
+        int? slowest = hours.Differs
+            ? Enumerable.Range(0, ways.Count).Where(i => hours.Standings[i] == Standing.Worse).MaxBy(i => hours.Values[i]!.Value)
+            : null;
+        ComparedBy[] quality =
+        [
+            ComparedBy.Yield,
+            ComparedBy.RestShare,
+            ComparedBy.Neps,
+            ComparedBy.Joins,
+            ComparedBy.Lumps,
+            ComparedBy.UnevenSingles,
+            ComparedBy.UnevenPlied,
+            ComparedBy.UnevenYarn,
+        ];
         return new Comparison(
             [.. lines.Where(l => l.Values.Any(v => v is not null))],
             Besides(ways),
             slowest,
-            slowest is { } slow ? [.. lines.Where(l => quality.Contains(l.By) && l.Standings[slow] == Standing.Better).Select(l => l.By)] : []);
+            slowest is { } slow
+                ? [.. lines.Where(l => quality.Contains(l.By) && l.Standings[slow] == Standing.Better).Select(l => l.By)]
+                : []
+        );
     }
 
     private static ComparedLine Line(ComparedBy by, IReadOnlyList<Known?> values)
     {
         var more = by is ComparedBy.Yield or ComparedBy.GramsPerHour;
         var known = values.OfType<Known>().ToArray();
-        bool Beats(Known a, Known b) => (more ? a.Value - b.Value : b.Value - a.Value) > Beyond * Math.Sqrt(a.Doubt * a.Doubt + b.Doubt * b.Doubt);
-        return new ComparedLine(by, values, [.. values.Select(v => v is null ? Standing.NotKnown
-            : known.Any(o => Beats(o, v)) ? Standing.Worse
-            : known.Any(o => Beats(v, o)) ? Standing.Better
-            : Standing.AsGood)]);
+        bool Beats(Known a, Known b) =>
+            (more ? a.Value - b.Value : b.Value - a.Value) > Beyond * Math.Sqrt(a.Doubt * a.Doubt + b.Doubt * b.Doubt);
+        return new ComparedLine(
+            by,
+            values,
+            [
+                .. values.Select(v =>
+                    v is null ? Standing.NotKnown
+                    : known.Any(o => Beats(o, v)) ? Standing.Worse
+                    : known.Any(o => Beats(v, o)) ? Standing.Better
+                    : Standing.AsGood
+                ),
+            ]
+        );
     }
 
     private static Known? Counted(double? count) => count is { } n ? new Known(n, Math.Sqrt(Math.Max(1, n))) : null;
 
-    private static Known? Spinning(Spun? spun, double scaleStepGrams) => spun is { Grams: { } grams, Minutes: { } minutes }
-        ? PreparedWay.Ratio(minutes / 60.0 / grams * 100, scaleStepGrams / 2 / grams, PreparedWay.DoubtOfMinutes(minutes, 1))
-        : null;
+    private static Known? Spinning(Spun? spun, double scaleStepGrams) =>
+        spun is { Grams: { } grams, Minutes: { } minutes }
+            ? PreparedWay.Ratio(minutes / 60.0 / grams * 100, scaleStepGrams / 2 / grams, PreparedWay.DoubtOfMinutes(minutes, 1))
+            : null;
 
     private static IReadOnlyList<Otherwise> Besides(IReadOnlyList<ComparedWay> ways)
     {
         var samples = ways.Select(w => w.Sample).OfType<Sample>().ToArray();
         bool Several<T>(IEnumerable<T?> values) => values.Where(v => v is not null).Distinct().Count() > 1;
-        bool Apart(IEnumerable<double?> values, double doubt) => values.OfType<double>().ToArray() is { Length: > 1 } known && known.Max() - known.Min() > Beyond * Math.Sqrt(2) * doubt;
+        bool Apart(IEnumerable<double?> values, double doubt) =>
+            values.OfType<double>().ToArray() is { Length: > 1 } known && known.Max() - known.Min() > Beyond * Math.Sqrt(2) * doubt;
         (Otherwise What, bool Differs)[] all =
         [
             (Comparing.Otherwise.Draw, Several(samples.Select(s => s.Draw))),

@@ -41,7 +41,8 @@ public sealed record PreparedWay(
     int Timed,
     IReadOnlyList<string> Who,
     DateTimeOffset From,
-    DateTimeOffset To)
+    DateTimeOffset To
+)
 {
     // People write down quarters of an hour, and of a short try the minutes.
     private const double LeastMinutesDoubt = 1;
@@ -57,12 +58,14 @@ public sealed record PreparedWay(
     public Known? GramsPerHour => Minutes is { } minutes and > 0 ? Ratio(Made.Value * 60 / minutes, Relative(Made), TimeDoubt) : null;
 
     /// <summary>Hours at the bench for 100 g of product; null without minutes.</summary>
-    public Known? HoursPer100Grams => Minutes is { } minutes and > 0 ? Ratio(minutes / 60 / Made.Value * 100, Relative(Made), TimeDoubt) : null;
+    public Known? HoursPer100Grams =>
+        Minutes is { } minutes and > 0 ? Ratio(minutes / 60 / Made.Value * 100, Relative(Made), TimeDoubt) : null;
 
     private double TimeDoubt => DoubtOfMinutes(Minutes!.Value, Timed);
 
     /// <summary>How far minutes that were noted so many times may be off, as a fraction.</summary>
-    internal static double DoubtOfMinutes(double minutes, int noted) => Math.Max(LeastMinutesDoubt * Math.Sqrt(noted) / minutes, LeastTimeDoubt);
+    internal static double DoubtOfMinutes(double minutes, int noted) =>
+        Math.Max(LeastMinutesDoubt * Math.Sqrt(noted) / minutes, LeastTimeDoubt);
 
     internal static double Relative(Known of) => of.Doubt / of.Value;
 
@@ -73,16 +76,22 @@ public sealed record PreparedWay(
 public static class PreparedWays
 {
     /// <summary>
-    /// The ways of a lot, in the order in which they were begun. What was made of it together with other fibre is left out, because it says nothing of
-    /// this one; of a preparation that was prepared on (carded first, combed second) only what stayed as it was counts. What an entry took and what it
-    /// cost in time is spread over what it made by mass; noil carries neither.
+    /// The ways of a lot, in the order in which they were begun. What was made of it together with other fibre is left out, because it says
+    /// nothing of this one; of a preparation that was prepared on (carded first, combed second) only what stayed as it was counts. What an
+    /// entry took and what it cost in time is spread over what it made by mass; noil carries neither.
     /// </summary>
     /// <param name="source">The lot.</param>
     /// <param name="family">The entries around it, oldest first.</param>
     /// <param name="masses">Their masses.</param>
     /// <param name="formOf">The form of a lot of the family.</param>
     /// <param name="workOf">The work of an entry of the family.</param>
-    public static IReadOnlyList<PreparedWay> Of(Guid source, IReadOnlyCollection<Entry> family, MassSolver masses, Func<Guid, LotForm> formOf, Func<Guid, WorkDone> workOf)
+    public static IReadOnlyList<PreparedWay> Of(
+        Guid source,
+        IReadOnlyCollection<Entry> family,
+        MassSolver masses,
+        Func<Guid, LotForm> formOf,
+        Func<Guid, WorkDone> workOf
+    )
     {
         var behind = new Dictionary<Guid, Behind>();
         var wentOn = new Dictionary<Guid, double>();
@@ -93,7 +102,12 @@ public static class PreparedWays
             var made = entry.Flows.Where(f => f.Role == FlowRole.Out && formOf(f.LotId!.Value) != LotForm.Noil).ToArray();
             var grams = made.Select(f => masses.Of(f)?.Grams).ToArray();
             // What was spun of a preparation was not prepared on: it is what the preparation was for.
-            if (made.Length == 0 || made.Any(f => formOf(f.LotId!.Value).IsSpun()) || grams.Any(g => g is not > 0) || Taken(source, takings, behind, masses) is not { } taken)
+            if (
+                made.Length == 0
+                || made.Any(f => formOf(f.LotId!.Value).IsSpun())
+                || grams.Any(g => g is not > 0)
+                || Taken(source, takings, behind, masses) is not { } taken
+            )
             {
                 continue;
             }
@@ -111,25 +125,53 @@ public static class PreparedWays
             }
         }
 
-        return [.. behind
-            .Where(b => formOf(b.Key).IsPrepared() && b.Value.Road.Count > 0 && masses.Made(b.Key) is { Grams: > 0 } && wentOn.GetValueOrDefault(b.Key) < 1 - 1e-6)
-            .Select(b => (Lot: b.Key, Way: b.Value.Share(1 - wentOn.GetValueOrDefault(b.Key)), Made: masses.Made(b.Key)!.Estimate, Stayed: 1 - wentOn.GetValueOrDefault(b.Key)))
-            .GroupBy(p => (Form: formOf(p.Lot), Road: string.Join(' ', p.Way.Road)))
-            .Select(g => Way(g.Key.Form, [.. g]))
-            .OrderBy(w => w.From)];
+        return
+        [
+            .. behind
+                .Where(b =>
+                    formOf(b.Key).IsPrepared()
+                    && b.Value.Road.Count > 0
+                    && masses.Made(b.Key) is { Grams: > 0 }
+                    && wentOn.GetValueOrDefault(b.Key) < 1 - 1e-6
+                )
+                .Select(b =>
+                    (
+                        Lot: b.Key,
+                        Way: b.Value.Share(1 - wentOn.GetValueOrDefault(b.Key)),
+                        Made: masses.Made(b.Key)!.Estimate,
+                        Stayed: 1 - wentOn.GetValueOrDefault(b.Key)
+                    )
+                )
+                .GroupBy(p => (Form: formOf(p.Lot), Road: string.Join(' ', p.Way.Road)))
+                .Select(g => Way(g.Key.Form, [.. g]))
+                .OrderBy(w => w.From),
+        ];
     }
 
-    /// <summary>What was spun of ways: of each such lot the way that all of it came from. What was spun or plied of several ways is left out.</summary>
+    /// <summary>What was spun of ways: of each such lot the way that all of it came from. What was spun or plied of several ways is left
+    /// out.</summary>
     /// <param name="ways">The ways.</param>
     /// <param name="family">The entries around the lot, oldest first.</param>
     /// <param name="formOf">The form of a lot of the family.</param>
-    public static IReadOnlyDictionary<Guid, int> SpunOf(IReadOnlyList<PreparedWay> ways, IReadOnlyCollection<Entry> family, Func<Guid, LotForm> formOf)
+    public static IReadOnlyDictionary<Guid, int> SpunOf(
+        IReadOnlyList<PreparedWay> ways,
+        IReadOnlyCollection<Entry> family,
+        Func<Guid, LotForm> formOf
+    )
     {
         var of = ways.SelectMany((w, i) => w.Lots.Select(l => (Lot: l, Way: i))).ToDictionary(p => p.Lot, p => p.Way);
         var spun = new Dictionary<Guid, int>();
         foreach (var entry in family)
         {
-            int?[] from = [.. entry.Flows.Where(f => f.Role == FlowRole.In).Select(f => of.TryGetValue(f.LotId!.Value, out var way) || spun.TryGetValue(f.LotId!.Value, out way) ? way : (int?)null).Distinct()];
+            int?[] from =
+            [
+                .. entry
+                    .Flows.Where(f => f.Role == FlowRole.In)
+                    .Select(f =>
+                        of.TryGetValue(f.LotId!.Value, out var way) || spun.TryGetValue(f.LotId!.Value, out way) ? way : (int?)null
+                    )
+                    .Distinct(),
+            ];
             if (from is not [{ } one])
             {
                 continue;
@@ -144,21 +186,27 @@ public static class PreparedWays
         return spun;
     }
 
-    private static PreparedWay Way(LotForm form, (Guid Lot, Behind Way, Estimate Made, double Stayed)[] parts) => new(
-        parts[0].Way.Road,
-        form,
-        [.. parts.Select(p => p.Lot)],
-        [.. parts.SelectMany(p => p.Way.Entries).Distinct()],
-        new Known(parts.Sum(p => p.Way.Grams), Math.Sqrt(parts.Sum(p => p.Way.Variance))),
-        new Known(parts.Sum(p => p.Made.Mass.Grams * p.Stayed), Math.Sqrt(parts.Sum(p => p.Made.Sigma * p.Made.Sigma * p.Stayed * p.Stayed))),
-        parts.Sum(p => p.Way.Rest),
-        parts.Any(p => p.Way.Minutes is null) ? null : parts.Sum(p => p.Way.Minutes),
-        parts.SelectMany(p => p.Way.Timed).Distinct().Count(),
-        [.. parts.SelectMany(p => p.Way.Who).Distinct()],
-        parts.Min(p => p.Way.From),
-        parts.Max(p => p.Way.To));
+    private static PreparedWay Way(LotForm form, (Guid Lot, Behind Way, Estimate Made, double Stayed)[] parts) =>
+        new(
+            parts[0].Way.Road,
+            form,
+            [.. parts.Select(p => p.Lot)],
+            [.. parts.SelectMany(p => p.Way.Entries).Distinct()],
+            new Known(parts.Sum(p => p.Way.Grams), Math.Sqrt(parts.Sum(p => p.Way.Variance))),
+            new Known(
+                parts.Sum(p => p.Made.Mass.Grams * p.Stayed),
+                Math.Sqrt(parts.Sum(p => p.Made.Sigma * p.Made.Sigma * p.Stayed * p.Stayed))
+            ),
+            parts.Sum(p => p.Way.Rest),
+            parts.Any(p => p.Way.Minutes is null) ? null : parts.Sum(p => p.Way.Minutes),
+            parts.SelectMany(p => p.Way.Timed).Distinct().Count(),
+            [.. parts.SelectMany(p => p.Way.Who).Distinct()],
+            parts.Min(p => p.Way.From),
+            parts.Max(p => p.Way.To)
+        );
 
-    /// <summary>What stands behind all that an entry took; null where some of it is of elsewhere, went other ways, or has no known mass.</summary>
+    /// <summary>What stands behind all that an entry took; null where some of it is of elsewhere, went other ways, or has no known
+    /// mass.</summary>
     private static Behind? Taken(Guid source, IReadOnlyList<Flow> takings, Dictionary<Guid, Behind> behind, MassSolver masses)
     {
         Behind? sum = null;
@@ -170,8 +218,10 @@ public static class PreparedWays
                 return null;
             }
 
-            var part = lot == source ? Behind.Begun(mass.Estimate)
-                : behind.TryGetValue(lot, out var before) && masses.Made(lot) is { Grams: > 0 } whole ? before.Share(Math.Min(1, mass.Grams / whole.Grams))
+            var part =
+                lot == source ? Behind.Begun(mass.Estimate)
+                : behind.TryGetValue(lot, out var before) && masses.Made(lot) is { Grams: > 0 } whole
+                    ? before.Share(Math.Min(1, mass.Grams / whole.Grams))
                 : null;
             if (part is null || (sum is not null && !sum.Road.SequenceEqual(part.Road)))
             {
@@ -186,26 +236,57 @@ public static class PreparedWays
 
     // Of the source, and of the work since.
     private sealed record Behind(
-        double Grams, double Variance, double Rest, double? Minutes, IReadOnlyList<StepKind> Road, IReadOnlyList<Guid> Entries, IReadOnlyList<Guid> Timed, IReadOnlyList<string> Who, DateTimeOffset From, DateTimeOffset To)
+        double Grams,
+        double Variance,
+        double Rest,
+        double? Minutes,
+        IReadOnlyList<StepKind> Road,
+        IReadOnlyList<Guid> Entries,
+        IReadOnlyList<Guid> Timed,
+        IReadOnlyList<string> Who,
+        DateTimeOffset From,
+        DateTimeOffset To
+    )
     {
-        public static Behind Begun(Estimate taken) => new(taken.Mass.Grams, taken.Sigma * taken.Sigma, 0, 0, [], [], [], [], DateTimeOffset.MaxValue, DateTimeOffset.MinValue);
+        public static Behind Begun(Estimate taken) =>
+            new(taken.Mass.Grams, taken.Sigma * taken.Sigma, 0, 0, [], [], [], [], DateTimeOffset.MaxValue, DateTimeOffset.MinValue);
 
-        public Behind Share(double share) => this with { Grams = Grams * share, Variance = Variance * share * share, Rest = Rest * share, Minutes = Minutes * share };
+        public Behind Share(double share) =>
+            this with
+            {
+                Grams = Grams * share,
+                Variance = Variance * share * share,
+                Rest = Rest * share,
+                Minutes = Minutes * share,
+            };
 
-        public Behind Plus(Behind other) => new(
-            Grams + other.Grams, Variance + other.Variance, Rest + other.Rest, Minutes + other.Minutes, Road,
-            [.. Entries.Union(other.Entries)], [.. Timed.Union(other.Timed)], [.. Who.Union(other.Who)], From < other.From ? From : other.From, To > other.To ? To : other.To);
+        public Behind Plus(Behind other) =>
+            new(
+                Grams + other.Grams,
+                Variance + other.Variance,
+                Rest + other.Rest,
+                Minutes + other.Minutes,
+                Road,
+                [.. Entries.Union(other.Entries)],
+                [.. Timed.Union(other.Timed)],
+                [.. Who.Union(other.Who)],
+                From < other.From ? From : other.From,
+                To > other.To ? To : other.To
+            );
 
-        public Behind And(Entry entry, WorkDone work, bool moves) => moves ? this : this with
-        {
-            Rest = Rest + (work.RestGrams ?? 0),
-            Minutes = Minutes + work.Minutes,
-            Road = [.. Road, entry.Step],
-            Entries = [.. Entries, entry.Id],
-            Timed = work.Minutes is null ? Timed : [.. Timed, entry.Id],
-            Who = [.. Who.Append(work.Who).Distinct()],
-            From = work.At < From ? work.At : From,
-            To = work.At > To ? work.At : To,
-        };
+        public Behind And(Entry entry, WorkDone work, bool moves) =>
+            moves
+                ? this
+                : this with
+                {
+                    Rest = Rest + (work.RestGrams ?? 0),
+                    Minutes = Minutes + work.Minutes,
+                    Road = [.. Road, entry.Step],
+                    Entries = [.. Entries, entry.Id],
+                    Timed = work.Minutes is null ? Timed : [.. Timed, entry.Id],
+                    Who = [.. Who.Append(work.Who).Distinct()],
+                    From = work.At < From ? work.At : From,
+                    To = work.At > To ? work.At : To,
+                };
     }
 }

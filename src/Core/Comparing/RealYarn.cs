@@ -20,12 +20,20 @@ public sealed record RealYarn(Rehearsal Rehearsed, Rehearsal? Came, double? Sing
     /// <param name="tex">The lot's grist, above zero; null where it is not known.</param>
     public static RealYarn Of(IReadOnlyList<IReadOnlyList<Strip>> strips, RehearsalWish wish, LotForm form, double? tex)
     {
-        var strands = form == LotForm.Singles ? 1 : wish.Plied == YarnStructure.Chain ? 3 : strips.Count;
+        var strands =
+            form == LotForm.Singles ? 1
+            : wish.Plied == YarnStructure.Chain ? 3
+            : strips.Count;
         var singles = tex / strands;
-        return new RealYarn(new Rehearsal(strips, wish), singles is { } real ? new Rehearsal(strips, wish with { SinglesTex = real }) : null, singles);
+        return new RealYarn(
+            new Rehearsal(strips, wish),
+            singles is { } real ? new Rehearsal(strips, wish with { SinglesTex = real }) : null,
+            singles
+        );
     }
 
-    /// <summary>By how much a stripe became longer than it was rehearsed, as a fraction, below zero for shorter; null where that is not known.</summary>
+    /// <summary>By how much a stripe became longer than it was rehearsed, as a fraction, below zero for shorter; null where that is not
+    /// known.</summary>
     public double? Longer => Came is null ? null : Came.YarnMetres / Rehearsed.YarnMetres - 1;
 
     /// <summary>Whether anybody would see it; null where it is not known.</summary>

@@ -44,7 +44,8 @@ public static class AllStations
         StockStations.Join,
     ];
 
-    /// <summary>Where clean or opened fibre is prepared, in the order in which they are tried: the first one that is for its length is the usual one.</summary>
+    /// <summary>Where clean or opened fibre is prepared, in the order in which they are tried: the first one that is for its length is the
+    /// usual one.</summary>
     public static readonly IReadOnlyList<Station> Preparing = [CardingStation.Definition, CombingStation.Definition];
 
     private static readonly Dictionary<StepKind, Station> ByKind = InOrder.ToDictionary(s => s.Kind);
@@ -63,7 +64,8 @@ public static class AllStations
     /// <summary>The yield a forecast counts on for a class, null where the step loses nothing to speak of.</summary>
     /// <param name="step">Any step.</param>
     /// <param name="of">The fleece's class, null when not known.</param>
-    public static Span? Typical(StepKind step, FleeceClass? of) => Find(step) is { YieldIsForecast: true } station ? station.Typical(of) : null;
+    public static Span? Typical(StepKind step, FleeceClass? of) =>
+        Find(step) is { YieldIsForecast: true } station ? station.Typical(of) : null;
 
     /// <summary>Every station that makes something of a lot, the usual one first.</summary>
     /// <param name="form">What the lot is.</param>

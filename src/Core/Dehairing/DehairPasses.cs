@@ -47,7 +47,8 @@ public enum DehairVerdict
     LosesMore,
 }
 
-/// <summary>The advice after some passes (docs/craft.md, section 8): stop when hairs per gram meets the use or the next pass would lose more down than it gains.</summary>
+/// <summary>The advice after some passes (docs/craft.md, section 8): stop when hairs per gram meets the use or the next pass would lose
+/// more down than it gains.</summary>
 /// <param name="Verdict">In one word.</param>
 /// <param name="Sentence">What to do, then why.</param>
 /// <param name="Allowed">Hairs in a gram that the use allows (typical).</param>
@@ -56,7 +57,13 @@ public sealed record DehairAdvice(DehairVerdict Verdict, string Sentence, double
 {
     /// <summary>Hairs in a gram that a use allows (typical: what a neck feels, and what it does not).</summary>
     /// <param name="use">The use.</param>
-    public static double AllowedFor(DownUse use) => use switch { DownUse.NextToSkin => 3, DownUse.Outer => 30, _ => 300 };
+    public static double AllowedFor(DownUse use) =>
+        use switch
+        {
+            DownUse.NextToSkin => 3,
+            DownUse.Outer => 30,
+            _ => 300,
+        };
 
     /// <summary>Advises.</summary>
     /// <param name="passes">The passes so far, in order.</param>
@@ -67,13 +74,23 @@ public sealed record DehairAdvice(DehairVerdict Verdict, string Sentence, double
         var counted = passes.Where(p => p.HairsPerGram is not null).ToArray();
         if (counted.Length == 0 || passes[^1].HairsPerGram is not { } now)
         {
-            return new DehairAdvice(DehairVerdict.Count, "Count the hairs in a pinch of a gram or two: without a count nobody knows whether another pass helps.", allowed, null);
+            return new DehairAdvice(
+                DehairVerdict.Count,
+                "Count the hairs in a pinch of a gram or two: without a count nobody knows whether another pass helps.",
+                allowed,
+                null
+            );
         }
 
         double? next = counted.Length >= 2 && counted[^2].HairsPerGram is > 0 and { } before ? now * Math.Min(1, now / before) : null;
         if (now <= allowed)
         {
-            return new DehairAdvice(DehairVerdict.Fit, FormattableString.Invariant($"Stop: {now:0.#} hairs in a gram is fit for it, up to {allowed:0} are allowed."), allowed, next);
+            return new DehairAdvice(
+                DehairVerdict.Fit,
+                FormattableString.Invariant($"Stop: {now:0.#} hairs in a gram is fit for it, up to {allowed:0} are allowed."),
+                allowed,
+                next
+            );
         }
 
         var last = passes[^1];
@@ -83,18 +100,26 @@ public sealed record DehairAdvice(DehairVerdict Verdict, string Sentence, double
             return new DehairAdvice(
                 DehairVerdict.LosesMore,
                 stuck
-                    ? FormattableString.Invariant($"Stop: the last pass left {now:0.#} hairs in a gram, hardly fewer than before. What is left goes with the down.")
-                    : FormattableString.Invariant($"Stop: the last pass lost {last.LostGrams:0.#} g of down for {last.HairGrams:0.#} g of hair."),
+                    ? FormattableString.Invariant(
+                        $"Stop: the last pass left {now:0.#} hairs in a gram, hardly fewer than before. What is left goes with the down."
+                    )
+                    : FormattableString.Invariant(
+                        $"Stop: the last pass lost {last.LostGrams:0.#} g of down for {last.HairGrams:0.#} g of hair."
+                    ),
                 allowed,
-                next);
+                next
+            );
         }
 
         return new DehairAdvice(
             DehairVerdict.GoOn,
             next is { } then
-                ? FormattableString.Invariant($"Another pass: {now:0.#} hairs in a gram, {allowed:0} allowed; going on like this it leaves about {then:0.#}.")
+                ? FormattableString.Invariant(
+                    $"Another pass: {now:0.#} hairs in a gram, {allowed:0} allowed; going on like this it leaves about {then:0.#}."
+                )
                 : FormattableString.Invariant($"Another pass: {now:0.#} hairs in a gram, {allowed:0} allowed."),
             allowed,
-            next);
+            next
+        );
     }
 }

@@ -21,7 +21,9 @@ public static class DehairingStation
         new(
             "Fine dust and hours of the same small motion.",
             "Good light, a mask, pauses; change the task every half hour.",
-            "Pain means stop and get advice; with a cough see a doctor."))
+            "Pain means stop and get advice; with a cough see a doctor."
+        )
+    )
     {
         Stage = 70,
         Finishes = [LotForm.Down],
@@ -29,13 +31,14 @@ public static class DehairingStation
         IsByHand = true,
         Measures = [Measure.Plucked, Measure.Hairs, Measure.Pinch],
         // docs/craft.md, section 13; for a double-coated sheep the share of its undercoat (typical).
-        YieldByClass = of => of switch
-        {
-            FleeceClass.Cashmere => new(0.25, 0.55),
-            FleeceClass.Undercoat => new(0.40, 0.80),
-            FleeceClass.Double => new(0.30, 0.65),
-            FleeceClass.Camelid => new(0.70, 0.95),
-            _ => new(0.30, 0.90),
-        },
+        YieldByClass = of =>
+            of switch
+            {
+                FleeceClass.Cashmere => new(0.25, 0.55),
+                FleeceClass.Undercoat => new(0.40, 0.80),
+                FleeceClass.Double => new(0.30, 0.65),
+                FleeceClass.Camelid => new(0.70, 0.95),
+                _ => new(0.30, 0.90),
+            },
     };
 }

@@ -33,18 +33,21 @@ public sealed record FoldPiece(double Millimetres, FoldPieceFrom From)
     /// <param name="stapleMillimetres">The longest staple among what is spun, above zero; null where nobody measured it.</param>
     /// <param name="handMillimetres">The breadth of the hand, from <see cref="LeastHand" /> to <see cref="MostHand" />.</param>
     /// <returns>The piece, to five millimetres; or <c>out-of-range</c> at <c>handMillimetres</c>.</returns>
-    public static Result<FoldPiece> Of(double? stapleMillimetres, double handMillimetres) => new Guard()
-        .Within(handMillimetres, LeastHand, MostHand, "handMillimetres")
-        .Then<FoldPiece>(() =>
-        {
-            var held = handMillimetres * HeldShare;
-            var (length, from) = stapleMillimetres is { } staple && staple >= held ? (staple, FoldPieceFrom.Staple) : (held, FoldPieceFrom.Hand);
-            return new FoldPiece(Math.Round(length / 5) * 5, from);
-        });
+    public static Result<FoldPiece> Of(double? stapleMillimetres, double handMillimetres) =>
+        new Guard()
+            .Within(handMillimetres, LeastHand, MostHand, "handMillimetres")
+            .Then<FoldPiece>(() =>
+            {
+                var held = handMillimetres * HeldShare;
+                var (length, from) =
+                    stapleMillimetres is { } staple && staple >= held ? (staple, FoldPieceFrom.Staple) : (held, FoldPieceFrom.Hand);
+                return new FoldPiece(Math.Round(length / 5) * 5, from);
+            });
 
     /// <summary>How many pieces so much supply makes, its last one shorter.</summary>
     /// <param name="grams">Of the supply, above zero.</param>
     /// <param name="supplyGramsPerMetre">How heavy it is for its length, above zero.</param>
     /// <param name="millimetres">How long a piece is, above zero.</param>
-    public static int Count(double grams, double supplyGramsPerMetre, double millimetres) => Math.Max(1, (int)Math.Ceiling(grams / supplyGramsPerMetre * 1000 / millimetres - 1e-9));
+    public static int Count(double grams, double supplyGramsPerMetre, double millimetres) =>
+        Math.Max(1, (int)Math.Ceiling(grams / supplyGramsPerMetre * 1000 / millimetres - 1e-9));
 }

@@ -43,19 +43,31 @@ public enum RehearsedPattern
 /// <param name="MillimetresPerStitch">Of yarn, above zero.</param>
 /// <param name="StitchWide">How wide a stitch is, in millimetres.</param>
 /// <param name="RowHigh">How high a row is, in millimetres.</param>
-public sealed record RehearsalWish(double SinglesTex, double? SupplyGramsPerMetre, HeldAs Held, YarnStructure Plied, int Stitches, int Rows, double MillimetresPerStitch, double StitchWide, double RowHigh);
+public sealed record RehearsalWish(
+    double SinglesTex,
+    double? SupplyGramsPerMetre,
+    HeldAs Held,
+    YarnStructure Plied,
+    int Stitches,
+    int Rows,
+    double MillimetresPerStitch,
+    double StitchWide,
+    double RowHigh
+);
 
 /// <summary>
-/// What strips will look like as yarn and as knitting, before they are spun (docs/craft.md, section 11). Each strip becomes so many metres of
-/// singles; plies run side by side from the beginning, so a strip heavier than its partner lets them drift apart from there on.
+/// What strips will look like as yarn and as knitting, before they are spun (docs/craft.md, section 11). Each strip becomes so many metres
+/// of singles; plies run side by side from the beginning, so a strip heavier than its partner lets them drift apart from there on.
 /// </summary>
 public sealed class Rehearsal
 {
     /// <summary>What an eye resolves, in millimetres: lightness over one minute of arc, hue and saturation over four.</summary>
-    public static readonly (double Light, double Hue) InHand = (0.09, 0.35), AcrossARoom = (0.9, 3.5);
+    public static readonly (double Light, double Hue) InHand = (0.09, 0.35),
+        AcrossARoom = (0.9, 3.5);
 
     /// <summary>A strip's end tapers over about so much of its length, in metres, held straight and from the fold (typical).</summary>
-    private const double TapersStraight = 0.06, TapersInFold = 0.015;
+    private const double TapersStraight = 0.06,
+        TapersInFold = 0.015;
 
     /// <summary>Plies that drift apart by less than this, in metres, are together.</summary>
     private const double LeastDrift = 0.5;
@@ -106,12 +118,14 @@ public sealed class Rehearsal
 
     /// <summary>How wide and how high a stitch is, in millimetres, when nobody measured it.</summary>
     /// <param name="millimetresPerStitch">Of yarn, above zero.</param>
-    public static (double Wide, double High) StitchOf(double millimetresPerStitch) => (millimetresPerStitch * Stitch.WidthOfYarn, millimetresPerStitch * Stitch.WidthOfYarn * Stitch.HeightOfWidth);
+    public static (double Wide, double High) StitchOf(double millimetresPerStitch) =>
+        (millimetresPerStitch * Stitch.WidthOfYarn, millimetresPerStitch * Stitch.WidthOfYarn * Stitch.HeightOfWidth);
 
     /// <summary>What the plies do together.</summary>
     public RehearsedPattern Pattern()
     {
-        bool IsAsFirst(IReadOnlyList<Strip> ply) => ply.Count == strips[0].Count && ply.Zip(strips[0]).All(s => s.First.Colour == s.Second.Colour);
+        bool IsAsFirst(IReadOnlyList<Strip> ply) =>
+            ply.Count == strips[0].Count && ply.Zip(strips[0]).All(s => s.First.Colour == s.Second.Colour);
         bool IsPlain(IReadOnlyList<Strip> ply) => ply.All(s => s.Colour == ply[0].Colour);
         return wish.Plied == YarnStructure.Chain ? RehearsedPattern.Chain
             : strips.Count == 1 ? RehearsedPattern.Singles
@@ -120,7 +134,8 @@ public sealed class Rehearsal
             : RehearsedPattern.Marl;
     }
 
-    /// <summary>Joins to expect in ten metres of singles: from strip to strip, and from piece to piece where it is spun from the fold.</summary>
+    /// <summary>Joins to expect in ten metres of singles: from strip to strip, and from piece to piece where it is spun from the
+    /// fold.</summary>
     /// <param name="pieceMillimetres">How long a piece for the fold is, above zero; null where it is spun from the end.</param>
     public double JoinsInTenMetres(double? pieceMillimetres)
     {
@@ -134,13 +149,16 @@ public sealed class Rehearsal
         wish.SupplyGramsPerMetre is { } supply ? strips.Sum(p => p.Sum(s => FoldPiece.Count(s.Grams, supply, pieceMillimetres))) : null;
 
     /// <summary>
-    /// How far a ply's strip ends before (below zero) or behind the same strip of the first, at its worst, in metres of singles; null where they
-    /// stay together, or have not the same number of strips, so that there is nothing to hold it against.
+    /// How far a ply's strip ends before (below zero) or behind the same strip of the first, at its worst, in metres of singles; null where
+    /// they stay together, or have not the same number of strips, so that there is nothing to hold it against.
     /// </summary>
     /// <param name="ply">From 1.</param>
-    public (int Strip, double Metres)? Drift(int ply) => plies[ply].Count != plies[0].Count
-        ? null
-        : plies[ply].Select((s, i) => (Strip: i, Metres: s.To - plies[0][i].To)).MaxBy(d => Math.Abs(d.Metres)) is var drift && Math.Abs(drift.Metres) >= LeastDrift ? drift : null;
+    public (int Strip, double Metres)? Drift(int ply) =>
+        plies[ply].Count != plies[0].Count ? null
+        : plies[ply].Select((s, i) => (Strip: i, Metres: s.To - plies[0][i].To)).MaxBy(d => Math.Abs(d.Metres)) is var drift
+        && Math.Abs(drift.Metres) >= LeastDrift
+            ? drift
+        : null;
 
     /// <summary>The colour of a ply's singles at a place.</summary>
     /// <param name="ply">From 0.</param>
@@ -164,29 +182,38 @@ public sealed class Rehearsal
 
         var (strip, from, to) = strips[low];
         // About a join both colours are in the hand; half of the taper lies on each side, and no more than half a strip.
-        Shade Joined(Strip other, double join, double half) => half <= 0 ? strip.Colour : Shade.Mix([(strip.Colour, 0.5 + Math.Min(0.5, Math.Abs(metre - join) / half / 2)), (other.Colour, Math.Max(0, 0.5 - Math.Abs(metre - join) / half / 2))]);
+        Shade Joined(Strip other, double join, double half) =>
+            half <= 0
+                ? strip.Colour
+                : Shade.Mix([
+                    (strip.Colour, 0.5 + Math.Min(0.5, Math.Abs(metre - join) / half / 2)),
+                    (other.Colour, Math.Max(0, 0.5 - Math.Abs(metre - join) / half / 2)),
+                ]);
         double Half(double one, double other) => Math.Min(taper / 2, Math.Min(one, other) / 2);
         if (low > 0 && Half(to - from, strips[low - 1].To - strips[low - 1].From) is var before && metre - from < before)
         {
             return Joined(strips[low - 1].Strip, from, before);
         }
 
-        return low < strips.Count - 1 && Half(to - from, strips[low + 1].To - strips[low + 1].From) is var behind && to - metre < behind ? Joined(strips[low + 1].Strip, to, behind) : strip.Colour;
+        return low < strips.Count - 1 && Half(to - from, strips[low + 1].To - strips[low + 1].From) is var behind && to - metre < behind
+            ? Joined(strips[low + 1].Strip, to, behind)
+            : strip.Colour;
     }
 
     /// <summary>The strands that are seen of the yarn at a place, in the order in which they wind about one another.</summary>
     /// <param name="metre">Of yarn, from its beginning.</param>
-    public IReadOnlyList<Shade> Strands(double metre) => wish.Plied switch
-    {
-        YarnStructure.Chain => [.. Enumerable.Repeat(At(0, metre * 3), 3)],
-        // The two two-plies lie beside one another: one of each in turn.
-        YarnStructure.Cable when plies.Length == 4 => [At(0, metre), At(2, metre), At(1, metre), At(3, metre)],
-        _ => [.. Enumerable.Range(0, plies.Length).Select(p => At(p, metre))],
-    };
+    public IReadOnlyList<Shade> Strands(double metre) =>
+        wish.Plied switch
+        {
+            YarnStructure.Chain => [.. Enumerable.Repeat(At(0, metre * 3), 3)],
+            // The two two-plies lie beside one another: one of each in turn.
+            YarnStructure.Cable when plies.Length == 4 => [At(0, metre), At(2, metre), At(1, metre), At(3, metre)],
+            _ => [.. Enumerable.Range(0, plies.Length).Select(p => At(p, metre))],
+        };
 
     /// <summary>
-    /// A knitted patch, worked to and fro from its lower edge up, as an eye sees it: every strand of a stitch is a spot, and what the eye cannot resolve
-    /// merges in linear light.
+    /// A knitted patch, worked to and fro from its lower edge up, as an eye sees it: every strand of a stitch is a spot, and what the eye
+    /// cannot resolve merges in linear light.
     /// </summary>
     /// <param name="eye">What is resolved, such as <see cref="AcrossARoom"/>.</param>
     /// <returns>Rows from the top; of each its spots from left to right. Where the yarn is at an end the patch is.</returns>
@@ -214,7 +241,11 @@ public sealed class Rehearsal
                     // The ply's turns shift which strand lies in front, from stitch to stitch and row to row.
                     var colour = seen[(s + column + row) % strands];
                     var at = (rows - 1 - row) * wide + column * strands + s;
-                    (light[0][at], light[1][at], light[2][at]) = (Shade.Linear(colour.Red), Shade.Linear(colour.Green), Shade.Linear(colour.Blue));
+                    (light[0][at], light[1][at], light[2][at]) = (
+                        Shade.Linear(colour.Red),
+                        Shade.Linear(colour.Green),
+                        Shade.Linear(colour.Blue)
+                    );
                 }
             }
         }
@@ -222,13 +253,32 @@ public sealed class Rehearsal
         var spot = wish.StitchWide / strands;
         double[] Blurred(double[] of, double mm) => Blur(of, rows, wide, mm / OfHalfHeight / spot, mm / OfHalfHeight / wish.RowHigh);
         double[][] hue = [.. light.Select(c => Blurred(c, eye.Hue))];
-        var bright = Blurred([.. Enumerable.Range(0, rows * wide).Select(i => Luminance(light[0][i], light[1][i], light[2][i]))], eye.Light);
-        return [.. Enumerable.Range(0, rows).Select(row => (IReadOnlyList<Shade>)[.. Enumerable.Range(row * wide, wide).Select(i =>
-        {
-            var of = Luminance(hue[0][i], hue[1][i], hue[2][i]);
-            var scale = of > 0 ? bright[i] / of : 1;
-            return new Shade(Shade.Coded(hue[0][i] * scale), Shade.Coded(hue[1][i] * scale), Shade.Coded(hue[2][i] * scale));
-        })])];
+        var bright = Blurred(
+            [.. Enumerable.Range(0, rows * wide).Select(i => Luminance(light[0][i], light[1][i], light[2][i]))],
+            eye.Light
+        );
+        return
+        [
+            .. Enumerable
+                .Range(0, rows)
+                .Select(row =>
+                    (IReadOnlyList<Shade>)
+                        [
+                            .. Enumerable
+                                .Range(row * wide, wide)
+                                .Select(i =>
+                                {
+                                    var of = Luminance(hue[0][i], hue[1][i], hue[2][i]);
+                                    var scale = of > 0 ? bright[i] / of : 1;
+                                    return new Shade(
+                                        Shade.Coded(hue[0][i] * scale),
+                                        Shade.Coded(hue[1][i] * scale),
+                                        Shade.Coded(hue[2][i] * scale)
+                                    );
+                                }),
+                        ]
+                ),
+        ];
     }
 
     private static double Luminance(double red, double green, double blue) => 0.2126 * red + 0.7152 * green + 0.0722 * blue;

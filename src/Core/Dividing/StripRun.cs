@@ -16,11 +16,17 @@ public sealed record ChartColour(string Name, Guid? Lot, string Code, Shade Colo
 /// <param name="Plies">The strips of each ply in their order.</param>
 /// <param name="SinglesTex">How heavy the singles are to be.</param>
 /// <param name="Wish">Yarn and patch as they were rehearsed; null for a chart from the time when they were not kept.</param>
-public sealed record StripPlan(IReadOnlyList<ChartColour> Colours, IReadOnlyList<IReadOnlyList<Strip>> Plies, double SinglesTex, RehearsalWish? Wish = null)
+public sealed record StripPlan(
+    IReadOnlyList<ChartColour> Colours,
+    IReadOnlyList<IReadOnlyList<Strip>> Plies,
+    double SinglesTex,
+    RehearsalWish? Wish = null
+)
 {
     /// <summary>What all strips of a lot weigh.</summary>
     /// <param name="lot">The lot.</param>
-    public double GramsOf(Guid lot) => Plies.SelectMany(p => p).Where(s => Colours.Any(c => c.Name == s.Name && c.Lot == lot)).Sum(s => s.Grams);
+    public double GramsOf(Guid lot) =>
+        Plies.SelectMany(p => p).Where(s => Colours.Any(c => c.Name == s.Name && c.Lot == lot)).Sum(s => s.Grams);
 }
 
 /// <summary>From which end fibre drafts more easily: dyed or long stored fibre, rolags, punis and sliver have a better one.</summary>
@@ -77,7 +83,15 @@ public sealed record NoteBetterEnd(string Colour, DraftsFrom From, DateTimeOffse
 /// <param name="Done">How many of each ply are done.</param>
 /// <param name="Ends">The better end of each colour that was tried.</param>
 /// <param name="LastAt">When something was noted last.</param>
-public sealed record StripState(Guid Id, StripPlan Plan, DateTimeOffset StartedAt, IReadOnlyList<IReadOnlyList<Strip>> Plies, IReadOnlyList<int> Done, IReadOnlyDictionary<string, DraftsFrom> Ends, DateTimeOffset LastAt)
+public sealed record StripState(
+    Guid Id,
+    StripPlan Plan,
+    DateTimeOffset StartedAt,
+    IReadOnlyList<IReadOnlyList<Strip>> Plies,
+    IReadOnlyList<int> Done,
+    IReadOnlyDictionary<string, DraftsFrom> Ends,
+    DateTimeOffset LastAt
+)
 {
     /// <summary>Whether every strip is done.</summary>
     public bool IsDone => Plies.Select((p, i) => Done[i] >= p.Count).All(done => done);
@@ -124,8 +138,15 @@ public static class StripRun
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>not-here</c>, <c>all-done</c>, <c>unknown-name</c>, <c>too-many</c>, <c>out-of-range</c>, <c>empty-lot</c>.</returns>
-    public static Result<IReadOnlyList<RunEvent<StripEvent>>> Decide(StripState state, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
+    /// <returns>The events; or <c>not-here</c>, <c>all-done</c>, <c>unknown-name</c>, <c>too-many</c>, <c>out-of-range</c>,
+    /// <c>empty-lot</c>.</returns>
+    public static Result<IReadOnlyList<RunEvent<StripEvent>>> Decide(
+        StripState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -136,17 +157,30 @@ public static class StripRun
         Result<IReadOnlyList<RunEvent<StripEvent>>> Happened(StripEvent what) => new RunEvent<StripEvent>[] { new(newId(), at, what) };
         return command switch
         {
-            TickStrip { Ply: var ply } when ply < 0 || ply >= state.Plies.Count => new Refusal("ply", "not-here", $"There are {state.Plies.Count} plies here."),
-            TickStrip { Ply: var ply } => state.Done[ply] < state.Plies[ply].Count ? Happened(new StripDone(ply)) : RunRules.Clash("all-done", $"Every strip of ply {ply + 1} is done already."),
+            TickStrip { Ply: var ply } when ply < 0 || ply >= state.Plies.Count => new Refusal(
+                "ply",
+                "not-here",
+                $"There are {state.Plies.Count} plies here."
+            ),
+            TickStrip { Ply: var ply } => state.Done[ply] < state.Plies[ply].Count
+                ? Happened(new StripDone(ply))
+                : RunRules.Clash("all-done", $"Every strip of ply {ply + 1} is done already."),
             ReplanStrips replan => Rest(state, replan, unit).Then(rest => Happened(new StripsReplanned(rest))),
-            NoteBetterEnd end => state.Plan.Colours.Any(c => c.Name == end.Colour) ? Happened(new BetterEndNoted(end.Colour, end.From)) : new Refusal("colour", "not-here", "There is no such colour here."),
+            NoteBetterEnd end => state.Plan.Colours.Any(c => c.Name == end.Colour)
+                ? Happened(new BetterEndNoted(end.Colour, end.From))
+                : new Refusal("colour", "not-here", "There is no such colour here."),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a strip chart."),
         };
     }
 
     private static Result<IReadOnlyList<IReadOnlyList<Strip>>> Rest(StripState state, ReplanStrips replan, MassUnit unit)
     {
-        var guard = new Guard().Need(replan.Rest.Count == state.Plies.Count, "rest", "out-of-range", $"must tell {state.Plies.Count} plies");
+        var guard = new Guard().Need(
+            replan.Rest.Count == state.Plies.Count,
+            "rest",
+            "out-of-range",
+            $"must tell {state.Plies.Count} plies"
+        );
         var usual = state.Plan.Plies.SelectMany(p => p).Select(s => s.Grams).DefaultIfEmpty(1).First();
         var weighed = string.IsNullOrWhiteSpace(replan.Mass) ? Mass.FromGrams(usual) : RunRules.Weight(replan.Mass, unit, "mass");
         foreach (var refusal in weighed.Refusals)
@@ -159,16 +193,35 @@ public static class StripRun
         for (var i = 0; i < Math.Min(replan.Rest.Count, state.Plies.Count); i++)
         {
             var plain = state.Plan.Plies[i].FirstOrDefault(s => s.Name.Length == 0);
-            var read = string.IsNullOrWhiteSpace(replan.Rest[i]) ? Array.Empty<string>() : StripOrder.Read(replan.Rest[i], plain is null ? names : [.. names, Plain], $"rest[{i}]");
+            var read = string.IsNullOrWhiteSpace(replan.Rest[i])
+                ? Array.Empty<string>()
+                : StripOrder.Read(replan.Rest[i], plain is null ? names : [.. names, Plain], $"rest[{i}]");
             foreach (var refusal in read.Refusals)
             {
                 guard.Add(refusal);
             }
 
-            guard.Need(read.IsRefused || read.Value.Count + state.Done[i] <= StripOrder.MostStrips, $"rest[{i}]", "too-many", $"makes more than {StripOrder.MostStrips} strips of a ply");
-            rest.Add(read.IsRefused || weighed.IsRefused ? [] : [.. read.Value.Select(n => n == Plain && plain is not null
-                ? plain with { Grams = weighed.Value.Grams }
-                : new Strip(n, state.Plan.Colours.First(c => c.Name == n).Colour, weighed.Value.Grams))]);
+            guard.Need(
+                read.IsRefused || read.Value.Count + state.Done[i] <= StripOrder.MostStrips,
+                $"rest[{i}]",
+                "too-many",
+                $"makes more than {StripOrder.MostStrips} strips of a ply"
+            );
+            rest.Add(
+                read.IsRefused || weighed.IsRefused
+                    ? []
+                    :
+                    [
+                        .. read.Value.Select(n =>
+                            n == Plain && plain is not null
+                                ? plain with
+                                {
+                                    Grams = weighed.Value.Grams,
+                                }
+                                : new Strip(n, state.Plan.Colours.First(c => c.Name == n).Colour, weighed.Value.Grams)
+                        ),
+                    ]
+            );
         }
 
         return guard.Then<IReadOnlyList<IReadOnlyList<Strip>>>(() => rest.ToArray());
@@ -180,7 +233,8 @@ public static class StripRun
     /// <summary>Whether an event can be taken back as a slip.</summary>
     /// <param name="events">Those that count.</param>
     /// <param name="id">The event.</param>
-    /// <returns>Null when it can; <c>not-here</c>; <c>planned-since</c> for a strip that was done before the rest was planned anew.</returns>
+    /// <returns>Null when it can; <c>not-here</c>; <c>planned-since</c> for a strip that was done before the rest was planned
+    /// anew.</returns>
     public static Refusal? Withdraw(IReadOnlyCollection<RunEvent<StripEvent>> events, Guid id)
     {
         if (events.FirstOrDefault(e => e.Id == id) is not { } one)
@@ -191,16 +245,24 @@ public static class StripRun
         var since = events.SkipWhile(e => e.Id != id).Skip(1);
         return one.What switch
         {
-            StripDone when since.Any(e => e.What is StripsReplanned) => RunRules.Clash("planned-since", "The rest was planned anew since: take that back first."),
-            StripsReplanned when since.Any(e => e.What is StripDone or StripsReplanned) => RunRules.Clash("done-since", "Strips were done by that plan: take those back first."),
+            StripDone when since.Any(e => e.What is StripsReplanned) => RunRules.Clash(
+                "planned-since",
+                "The rest was planned anew since: take that back first."
+            ),
+            StripsReplanned when since.Any(e => e.What is StripDone or StripsReplanned) => RunRules.Clash(
+                "done-since",
+                "Strips were done by that plan: take those back first."
+            ),
             _ => null,
         };
     }
 
     /// <summary>Where it stands. A chart is no entry of the log: its strips stay in their lots until they are spun.</summary>
     /// <param name="state">As it stands.</param>
-    public static RunSummary Summarise(StripState state) => new(
-        false,
-        [new RunCall(state.Id, RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
-        RunRules.Minutes(state.StartedAt, state.LastAt));
+    public static RunSummary Summarise(StripState state) =>
+        new(
+            false,
+            [new RunCall(state.Id, RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
+            RunRules.Minutes(state.StartedAt, state.LastAt)
+        );
 }

@@ -22,7 +22,14 @@ public enum TornAs
 /// <param name="StripMillimetres">How wide a strip is to be, about; above zero and no more than the width.</param>
 /// <param name="As">How it is divided.</param>
 /// <param name="GramsPerMetre">How thin pencils are to be drawn; above zero, null where none are drawn.</param>
-public sealed record StripWish(double Grams, double WidthMillimetres, double LengthMillimetres, double StripMillimetres, TornAs As = TornAs.Strips, double? GramsPerMetre = null);
+public sealed record StripWish(
+    double Grams,
+    double WidthMillimetres,
+    double LengthMillimetres,
+    double StripMillimetres,
+    TornAs As = TornAs.Strips,
+    double? GramsPerMetre = null
+);
 
 /// <summary>Equal strips of a batt (docs/craft.md, section 11).</summary>
 /// <param name="Count">How many; one where it is torn in one.</param>
@@ -32,7 +39,15 @@ public sealed record StripWish(double Grams, double WidthMillimetres, double Len
 /// <param name="GramsPerMetre">Of each: drawn out, where it is.</param>
 /// <param name="Draft">How many times its own length it is drawn out; one where it is not.</param>
 /// <param name="LeftOverGrams">What would be left over of strips just as wide as was wanted; zero where nothing would.</param>
-public sealed record StripSizes(int Count, double WidthMillimetres, double Grams, double Metres, double GramsPerMetre, double Draft, double LeftOverGrams)
+public sealed record StripSizes(
+    int Count,
+    double WidthMillimetres,
+    double Grams,
+    double Metres,
+    double GramsPerMetre,
+    double Draft,
+    double LeftOverGrams
+)
 {
     /// <summary>Wider than this nobody lays a batt, in millimetres.</summary>
     public const double Widest = 3000;
@@ -42,7 +57,8 @@ public sealed record StripSizes(int Count, double WidthMillimetres, double Grams
 
     /// <summary>Proposes equal strips.</summary>
     /// <param name="wish">What there is and what is wanted.</param>
-    /// <returns>The strips, or <c>out-of-range</c> at a field, or <c>too-wide</c> for a strip wider than the batt, <c>too-many</c>, <c>missing</c> for pencils of no thickness and <c>thicker</c> for such as are thicker than the strip.</returns>
+    /// <returns>The strips, or <c>out-of-range</c> at a field, or <c>too-wide</c> for a strip wider than the batt, <c>too-many</c>,
+    /// <c>missing</c> for pencils of no thickness and <c>thicker</c> for such as are thicker than the strip.</returns>
     public static Result<StripSizes> Of(StripWish wish)
     {
         var guard = new Guard()
@@ -51,8 +67,18 @@ public sealed record StripSizes(int Count, double WidthMillimetres, double Grams
             .Within(wish.LengthMillimetres, 10, Longest, "length")
             .Within(wish.StripMillimetres, 1, Widest, "strip")
             .Need(!(wish.StripMillimetres > wish.WidthMillimetres), "strip", "too-wide", "is wider than all of it")
-            .Need(!(wish.WidthMillimetres / wish.StripMillimetres > StripOrder.MostStrips), "strip", "too-many", $"makes more than {StripOrder.MostStrips} strips")
-            .Need(wish.As != TornAs.Pencil || wish.GramsPerMetre is not null, "gramsPerMetre", "missing", "is missing: say how thin they are drawn");
+            .Need(
+                !(wish.WidthMillimetres / wish.StripMillimetres > StripOrder.MostStrips),
+                "strip",
+                "too-many",
+                $"makes more than {StripOrder.MostStrips} strips"
+            )
+            .Need(
+                wish.As != TornAs.Pencil || wish.GramsPerMetre is not null,
+                "gramsPerMetre",
+                "missing",
+                "is missing: say how thin they are drawn"
+            );
         if (wish.GramsPerMetre is { } thin)
         {
             guard.Within(thin, 0.01, 1000, "gramsPerMetre");
@@ -68,12 +94,29 @@ public sealed record StripSizes(int Count, double WidthMillimetres, double Grams
         var over = wish.Grams * Math.Max(0, 1 - exact * wish.StripMillimetres / wish.WidthMillimetres);
         var metres = wish.LengthMillimetres / 1000;
         var each = wish.Grams / fitting;
-        var equal = new StripSizes(fitting, wish.WidthMillimetres / fitting, each, metres, each / metres, 1, over < 1e-6 * wish.Grams ? 0 : over);
+        var equal = new StripSizes(
+            fitting,
+            wish.WidthMillimetres / fitting,
+            each,
+            metres,
+            each / metres,
+            1,
+            over < 1e-6 * wish.Grams ? 0 : over
+        );
         return wish.As switch
         {
             TornAs.ZStrip => equal with { Count = 1, Grams = wish.Grams, Metres = metres * fitting, LeftOverGrams = 0 },
-            TornAs.Pencil when wish.GramsPerMetre > equal.GramsPerMetre => new Refusal("gramsPerMetre", "thicker", FormattableString.Invariant($"A strip has {equal.GramsPerMetre:0.##} g in a metre: it can be drawn thinner, not thicker.")),
-            TornAs.Pencil => equal with { Metres = each / wish.GramsPerMetre!.Value, GramsPerMetre = wish.GramsPerMetre.Value, Draft = equal.GramsPerMetre / wish.GramsPerMetre.Value },
+            TornAs.Pencil when wish.GramsPerMetre > equal.GramsPerMetre => new Refusal(
+                "gramsPerMetre",
+                "thicker",
+                FormattableString.Invariant($"A strip has {equal.GramsPerMetre:0.##} g in a metre: it can be drawn thinner, not thicker.")
+            ),
+            TornAs.Pencil => equal with
+            {
+                Metres = each / wish.GramsPerMetre!.Value,
+                GramsPerMetre = wish.GramsPerMetre.Value,
+                Draft = equal.GramsPerMetre / wish.GramsPerMetre.Value,
+            },
             _ => equal,
         };
     }

@@ -42,8 +42,8 @@ public sealed record PlyWish(PlyOrder Order, int By, IReadOnlyList<string> Own, 
 public sealed record Strip(string Name, Shade Colour, double Grams);
 
 /// <summary>
-/// Strips in order for each ply (docs/craft.md, section 11): a repeat that is gone through so many times, every second time backwards where it is
-/// mirrored; the other plies follow the first, or go their own way.
+/// Strips in order for each ply (docs/craft.md, section 11): a repeat that is gone through so many times, every second time backwards where
+/// it is mirrored; the other plies follow the first, or go their own way.
 /// </summary>
 public static class StripOrder
 {
@@ -77,7 +77,11 @@ public static class StripOrder
 
         if (parts.FirstOrDefault(p => !names.Contains(p)) is { } unknown)
         {
-            return new Refusal(field, "unknown-name", $"There is no colour called \u201C{unknown}\u201D: they are {string.Join(", ", names)}.");
+            return new Refusal(
+                field,
+                "unknown-name",
+                $"There is no colour called \u201C{unknown}\u201D: they are {string.Join(", ", names)}."
+            );
         }
 
         return parts.Length > MostStrips ? new Refusal(field, "too-many", $"A ply has at most {MostStrips} strips.") : parts;
@@ -95,19 +99,41 @@ public static class StripOrder
     /// <param name="colours">The colours.</param>
     /// <param name="plies">How each is arranged; the first as the first.</param>
     /// <param name="gramsEach">What a strip weighs as planned, above zero.</param>
-    public static IReadOnlyList<IReadOnlyList<Strip>> Of(IReadOnlyList<string> first, IReadOnlyList<StripColour> colours, IReadOnlyList<PlyWish> plies, double gramsEach)
+    public static IReadOnlyList<IReadOnlyList<Strip>> Of(
+        IReadOnlyList<string> first,
+        IReadOnlyList<StripColour> colours,
+        IReadOnlyList<PlyWish> plies,
+        double gramsEach
+    )
     {
         var byName = colours.ToDictionary(c => c.Name, c => c.Colour);
-        return [.. plies.Select(ply => (IReadOnlyList<Strip>)[.. Names(first, ply).Select((name, i) => new Strip(name, name.Length == 0 ? ply.Plain!.Value : byName[name], i < ply.Grams.Count ? ply.Grams[i] : gramsEach))])];
+        return
+        [
+            .. plies.Select(ply =>
+                (IReadOnlyList<Strip>)
+                    [
+                        .. Names(first, ply)
+                            .Select(
+                                (name, i) =>
+                                    new Strip(
+                                        name,
+                                        name.Length == 0 ? ply.Plain!.Value : byName[name],
+                                        i < ply.Grams.Count ? ply.Grams[i] : gramsEach
+                                    )
+                            ),
+                    ]
+            ),
+        ];
     }
 
     // A plain ply is one long strip in as many parts as the first has: it can be as long as the others.
-    private static IEnumerable<string> Names(IReadOnlyList<string> first, PlyWish ply) => ply.Order switch
-    {
-        PlyOrder.Offset => first.Select((_, i) => first[(((i - ply.By) % first.Count) + first.Count) % first.Count]),
-        PlyOrder.Mirrored => first.Reverse(),
-        PlyOrder.Own => ply.Own,
-        PlyOrder.Plain => first.Select(_ => ""),
-        _ => first,
-    };
+    private static IEnumerable<string> Names(IReadOnlyList<string> first, PlyWish ply) =>
+        ply.Order switch
+        {
+            PlyOrder.Offset => first.Select((_, i) => first[(((i - ply.By) % first.Count) + first.Count) % first.Count]),
+            PlyOrder.Mirrored => first.Reverse(),
+            PlyOrder.Own => ply.Own,
+            PlyOrder.Plain => first.Select(_ => ""),
+            _ => first,
+        };
 }

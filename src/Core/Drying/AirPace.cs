@@ -1,28 +1,32 @@
 namespace EarthyTuft.Core.Drying;
 
 /// <summary>
-/// What is known of the air by a rack before anything is weighed: how many times faster or slower than usual it dries at each moment. A drying in
-/// such air is one in even air by another clock, the <em>air's minutes</em>: where it dries twice as fast, two of them pass in one minute. What is
-/// not known wanders about it (<see cref="WanderingAir"/>). docs/craft.md, section 7.
+/// What is known of the air by a rack before anything is weighed: how many times faster or slower than usual it dries at each moment. A
+/// drying in such air is one in even air by another clock, the <em>air's minutes</em>: where it dries twice as fast, two of them pass in
+/// one minute. What is not known wanders about it (<see cref="WanderingAir"/>). docs/craft.md, section 7.
 /// </summary>
 public sealed class AirPace
 {
     /// <summary>Air of which nothing is known: its minutes are the clock's.</summary>
     public static readonly AirPace Even = new([new(0, 1)]);
 
-    /// <summary>Outdoors the night dries so many times as fast as the day (typical: the air is cool, still and near its dew point).</summary>
+    /// <summary>Outdoors the night dries so many times as fast as the day (typical: the air is cool, still and near its dew
+    /// point).</summary>
     public const double Night = 0.3;
 
     /// <summary>One night in three is slower or faster than between these.</summary>
-    private const double StillNight = 0.2, WindyNight = 0.42;
+    private const double StillNight = 0.2,
+        WindyNight = 0.42;
 
     /// <summary>An air sensor is believed within these bounds of its own usual.</summary>
-    private const double Slowest = 0.2, Fastest = 4;
+    private const double Slowest = 0.2,
+        Fastest = 4;
 
     /// <summary>A forecast looks no further ahead than this.</summary>
     private const int NightsAhead = 14;
 
-    private static readonly TimeOnly Dusk = new(20, 0), Dawn = new(7, 0);
+    private static readonly TimeOnly Dusk = new(20, 0),
+        Dawn = new(7, 0);
 
     private readonly Stretch[] stretches;
     private readonly double[] airAt;
@@ -71,7 +75,8 @@ public sealed class AirPace
         double Minutes(DateTime day, TimeOnly at) => (day.Add(at.ToTimeSpan()) - first.DateTime).TotalMinutes;
     }
 
-    /// <summary>What an air sensor heard: air dries as fast as it lacks vapour, against what it lacked in the mean of this drying.</summary>
+    /// <summary>What an air sensor heard: air dries as fast as it lacks vapour, against what it lacked in the mean of this
+    /// drying.</summary>
     /// <param name="heard">Minutes after the first weighing with the vapour pressure deficit, in kPa above zero, in any order.</param>
     /// <returns>From the last on it comes back to its mean with the memory that air has. Even where fewer than two were heard.</returns>
     public static AirPace Heard(IEnumerable<(double Minutes, double DeficitKilopascals)> heard)
@@ -86,7 +91,11 @@ public sealed class AirPace
         double Factor(double deficit) => Math.Clamp(deficit / usual, Slowest, Fastest);
         var stretches = inOrder.Select(h => new Stretch(h.Minutes, Factor(h.DeficitKilopascals))).ToList();
         var (last, away) = (inOrder[^1].Minutes, Math.Log(stretches[^1].Factor));
-        for (var minutes = WanderingAir.MemoryMinutes / 6; minutes <= 5 * WanderingAir.MemoryMinutes; minutes += WanderingAir.MemoryMinutes / 6)
+        for (
+            var minutes = WanderingAir.MemoryMinutes / 6;
+            minutes <= 5 * WanderingAir.MemoryMinutes;
+            minutes += WanderingAir.MemoryMinutes / 6
+        )
         {
             stretches.Add(new(last + minutes, Math.Exp(away * Math.Exp(-minutes / WanderingAir.MemoryMinutes))));
         }

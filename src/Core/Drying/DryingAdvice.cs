@@ -19,7 +19,8 @@ public static class RackRoom
     public static bool IsCrowded(double areaSquareMetres, double neededSquareMetres) => neededSquareMetres > areaSquareMetres * Over;
 
     /// <summary>
-    /// Whether none of the racks has room for one lot more: then the ones in use are needed. Where there is no rack at all nobody waits for one.
+    /// Whether none of the racks has room for one lot more: then the ones in use are needed. Where there is no rack at all nobody waits for
+    /// one.
     /// </summary>
     /// <param name="racks">Area of each, and what lies on it wants already.</param>
     /// <param name="neededSquareMetres">What the lot wants.</param>

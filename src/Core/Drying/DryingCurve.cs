@@ -5,17 +5,15 @@ namespace EarthyTuft.Core.Drying;
 /// <summary>A weight while drying.</summary>
 /// <param name="Minutes">After the first weighing, zero or more.</param>
 /// <param name="Grams">Above zero.</param>
-public sealed record DryingReading(
-    [property: Unit("min", "after the first")] double Minutes,
-    [property: Unit("g", "weight")] double Grams)
+public sealed record DryingReading([property: Unit("min", "after the first")] double Minutes, [property: Unit("g", "weight")] double Grams)
 {
     /// <summary>The person was asked about it and says that it is so; only the watch looks at this.</summary>
     public bool Believed { get; init; }
 }
 
 /// <summary>
-/// Wool that dries: m(t) = rest + (first - rest) e^(-t / time constant), fitted by least squares (docs/craft.md, section 7). This is the plain
-/// reckoning; <see cref="DryingWatch"/> also knows that dripping wool first dries at a steady rate, and how sure it is.
+/// Wool that dries: m(t) = rest + (first - rest) e^(-t / time constant), fitted by least squares (docs/craft.md, section 7). This is the
+/// plain reckoning; <see cref="DryingWatch"/> also knows that dripping wool first dries at a steady rate, and how sure it is.
 /// </summary>
 public static class DryingCurve
 {
@@ -31,7 +29,9 @@ public static class DryingCurve
         var guard = new Guard().Positive(tolerance, "tolerancePercent");
         for (var i = 0; i < input.Readings.Count; i++)
         {
-            guard.NotNegative(input.Readings[i].Minutes, $"readings[{i}].minutes").Positive(input.Readings[i].Grams, $"readings[{i}].grams");
+            guard
+                .NotNegative(input.Readings[i].Minutes, $"readings[{i}].minutes")
+                .Positive(input.Readings[i].Grams, $"readings[{i}].grams");
         }
 
         if (input.ExpectedDryGrams is { } given)
@@ -39,7 +39,9 @@ public static class DryingCurve
             guard.Positive(given, "expectedDryGrams");
         }
 
-        return guard.Need(input.Readings.Count <= 500, "readings", "too-many", "has more than 500 weighings").Then(() => Tell(input, tolerance / 100));
+        return guard
+            .Need(input.Readings.Count <= 500, "readings", "too-many", "has more than 500 weighings")
+            .Then(() => Tell(input, tolerance / 100));
     }
 
     private static Result<DryingOutput> Tell(DryingInput input, double tolerance)
@@ -80,7 +82,11 @@ public static class DryingCurve
     /// <summary>Rest and wet excess that fit best with one time constant, and the squares that are left.</summary>
     private static (double Dry, double Wet, double Squares) Fit(DryingReading[] readings, double tau, double? fixedRest)
     {
-        double n = 0, e = 0, ee = 0, y = 0, ey = 0;
+        double n = 0,
+            e = 0,
+            ee = 0,
+            y = 0,
+            ey = 0;
         foreach (var r in readings)
         {
             var x = Math.Exp(-r.Minutes / tau);
@@ -91,7 +97,8 @@ public static class DryingCurve
             ey += x * r.Grams;
         }
 
-        double rest, wet;
+        double rest,
+            wet;
         if (fixedRest is { } known)
         {
             rest = known;
@@ -112,11 +119,13 @@ public static class DryingCurve
     {
         var tried = Trials.Ratios(low, high, 200);
         var best = Enumerable.Range(0, tried.Length).MinBy(i => of(tried[i]));
-        double from = Math.Log(tried[Math.Max(0, best - 1)]), to = Math.Log(tried[Math.Min(tried.Length - 1, best + 1)]);
+        double from = Math.Log(tried[Math.Max(0, best - 1)]),
+            to = Math.Log(tried[Math.Min(tried.Length - 1, best + 1)]);
         const double Golden = 0.6180339887498949;
         while (to - from > 1e-10)
         {
-            double a = to - Golden * (to - from), b = from + Golden * (to - from);
+            double a = to - Golden * (to - from),
+                b = from + Golden * (to - from);
             if (of(Math.Exp(a)) < of(Math.Exp(b)))
             {
                 to = b;
@@ -138,7 +147,8 @@ public static class DryingCurve
 public sealed record DryingInput(
     [property: Unit("", "weights over time")] IReadOnlyList<DryingReading> Readings,
     [property: Unit("g", "expected dry weight, if any")] double? ExpectedDryGrams = null,
-    [property: Unit("%", "above rest that counts as dry; 2 when not given")] double? TolerancePercent = null);
+    [property: Unit("%", "above rest that counts as dry; 2 when not given")] double? TolerancePercent = null
+);
 
 /// <summary>Output of <c>drying</c>.</summary>
 /// <param name="RestGrams">Where it comes to rest.</param>
@@ -147,4 +157,5 @@ public sealed record DryingInput(
 public sealed record DryingOutput(
     [property: Unit("g", "comes to rest at")] double RestGrams,
     [property: Unit("min", "time constant")] double TimeConstantMinutes,
-    [property: Unit("min", "from the first weighing until dry")] double MinutesToDry);
+    [property: Unit("min", "from the first weighing until dry")] double MinutesToDry
+);

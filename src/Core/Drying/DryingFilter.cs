@@ -3,15 +3,16 @@ using EarthyTuft.Core.Quantities;
 namespace EarthyTuft.Core.Drying;
 
 /// <summary>
-/// The air by a rack: it dries e^u times as fast as usual, u wandering about 0 with a memory of hours. What a stretch of time does to u, to the
-/// mean of u over it, and to both together (an Ornstein-Uhlenbeck process).
+/// The air by a rack: it dries e^u times as fast as usual, u wandering about 0 with a memory of hours. What a stretch of time does to u, to
+/// the mean of u over it, and to both together (an Ornstein-Uhlenbeck process).
 /// </summary>
 internal static class WanderingAir
 {
     /// <summary>After so long the air has forgotten two thirds of what it was.</summary>
     public const double MemoryMinutes = 6 * 60;
 
-    /// <summary>What is left of u after a stretch, and how much of it the mean of u over the stretch carries; the variance of that mean for u of variance one that is known at its start.</summary>
+    /// <summary>What is left of u after a stretch, and how much of it the mean of u over the stretch carries; the variance of that mean for
+    /// u of variance one that is known at its start.</summary>
     /// <param name="minutes">Zero or more.</param>
     public static (double Left, double Carried, double MeanVariance) Over(double minutes)
     {
@@ -28,14 +29,19 @@ internal static class WanderingAir
 }
 
 /// <summary>
-/// One time constant, one length of the steady start and one wandering of the air, with what the weighings say if they are so: a Kalman filter of
-/// rest, excess at the first weighing, how far the drying is ahead of the clock, and how fast the air dries now.
+/// One time constant, one length of the steady start and one wandering of the air, with what the weighings say if they are so: a Kalman
+/// filter of rest, excess at the first weighing, how far the drying is ahead of the clock, and how fast the air dries now.
 /// </summary>
 internal sealed class DryingFilter
 {
-    private const int Rest = 0, Wet = 1, Ahead = 2, Air = 3, States = 4;
+    private const int Rest = 0,
+        Wet = 1,
+        Ahead = 2,
+        Air = 3,
+        States = 4;
 
-    private readonly double[] mean = new double[States], variance = new double[States * States];
+    private readonly double[] mean = new double[States],
+        variance = new double[States * States];
 
     /// <summary>Filters.</summary>
     /// <param name="readings">In order of time, counted from the first.</param>
@@ -46,12 +52,27 @@ internal sealed class DryingFilter
     /// <param name="steadyMinutes">How long it dries at a steady rate first.</param>
     /// <param name="wander">Standard deviation of u.</param>
     /// <param name="path">Where to keep what each weighing left: minute, grams, standard deviation; null where nobody draws it.</param>
-    public DryingFilter(DryingReading[] readings, Belief rest, Belief wet, double noise, double tau, double steadyMinutes, double wander, List<(double, double, double)>? path = null)
+    public DryingFilter(
+        DryingReading[] readings,
+        Belief rest,
+        Belief wet,
+        double noise,
+        double tau,
+        double steadyMinutes,
+        double wander,
+        List<(double, double, double)>? path = null
+    )
     {
         (Tau, SteadyMinutes, Wander) = (tau, steadyMinutes, wander);
         (mean[Rest], mean[Wet]) = (rest.Mean, wet.Mean);
-        (this[Rest, Rest], this[Wet, Wet], this[Air, Air]) = (rest.Deviation * rest.Deviation, wet.Deviation * wet.Deviation, wander * wander);
-        double before = 0, evidence = 0, squares = 0;
+        (this[Rest, Rest], this[Wet, Wet], this[Air, Air]) = (
+            rest.Deviation * rest.Deviation,
+            wet.Deviation * wet.Deviation,
+            wander * wander
+        );
+        double before = 0,
+            evidence = 0,
+            squares = 0;
         var observed = new double[States];
         foreach (var reading in readings)
         {
@@ -109,14 +130,22 @@ internal sealed class DryingFilter
     /// <returns>The deviation is in minutes where it is there already, else a share of what is left.</returns>
     public (double Minutes, double Deviation, bool IsThere) DryTime(double tolerance)
     {
-        double rest = Math.Max(mean[Rest], 1), wet = Math.Max(mean[Wet], 1e-6);
+        double rest = Math.Max(mean[Rest], 1),
+            wet = Math.Max(mean[Wet], 1e-6);
         var slow = wet / (1 + SteadyMinutes / Tau);
         var target = tolerance * rest;
         // Within tolerance before it ever slows, or in the slow stage.
-        var (needed, slope) = slow > target ? (SteadyMinutes + Tau * Math.Log(slow / target), Tau) : (SteadyMinutes + Tau * (1 - target / slow), Tau * target / slow);
+        var (needed, slope) =
+            slow > target
+                ? (SteadyMinutes + Tau * Math.Log(slow / target), Tau)
+                : (SteadyMinutes + Tau * (1 - target / slow), Tau * target / slow);
         var left = needed - Last - mean[Ahead];
-        double byRest = -slope / rest, byWet = slope / wet;
-        var ofLeft = byRest * byRest * this[Rest, Rest] + byWet * byWet * this[Wet, Wet] + this[Ahead, Ahead]
+        double byRest = -slope / rest,
+            byWet = slope / wet;
+        var ofLeft =
+            byRest * byRest * this[Rest, Rest]
+            + byWet * byWet * this[Wet, Wet]
+            + this[Ahead, Ahead]
             + 2 * (byRest * byWet * this[Rest, Wet] - byRest * this[Rest, Ahead] - byWet * this[Wet, Ahead]);
         if (left < 1)
         {
@@ -125,7 +154,8 @@ internal sealed class DryingFilter
         }
 
         var minutes = left;
-        double carried = 1, meanVariance = 0;
+        double carried = 1,
+            meanVariance = 0;
         for (var i = 0; i < 8; i++)
         {
             (_, carried, meanVariance) = WanderingAir.Over(minutes);
@@ -133,7 +163,8 @@ internal sealed class DryingFilter
         }
 
         var withAir = byRest * this[Rest, Air] + byWet * this[Wet, Air] - this[Ahead, Air];
-        var logVariance = ofLeft / (left * left) - 2 * carried * withAir / left + carried * carried * this[Air, Air] + Wander * Wander * meanVariance;
+        var logVariance =
+            ofLeft / (left * left) - 2 * carried * withAir / left + carried * carried * this[Air, Air] + Wander * Wander * meanVariance;
         return (Last + minutes, Math.Sqrt(Math.Max(0, logVariance)), false);
     }
 
@@ -146,7 +177,13 @@ internal sealed class DryingFilter
         var at = Last + mean[Ahead] + pace;
         var shape = DryingLaw.Shape(at, Tau, SteadyMinutes);
         var byTime = mean[Wet] * Slope(at);
-        return (Grams(shape), GramsVariance(shape) + byTime * byTime * (this[Ahead, Ahead] + pace * pace * (carried * carried * this[Air, Air] + Wander * Wander * meanVariance)));
+        return (
+            Grams(shape),
+            GramsVariance(shape)
+                + byTime
+                    * byTime
+                    * (this[Ahead, Ahead] + pace * pace * (carried * carried * this[Air, Air] + Wander * Wander * meanVariance))
+        );
     }
 
     private double Grams(double shape) => mean[Rest] + mean[Wet] * shape;
@@ -166,7 +203,8 @@ internal sealed class DryingFilter
         var (left, carried, meanVariance) = WanderingAir.Over(minutes);
         var pace = minutes * Math.Exp(Math.Clamp(carried * mean[Air], -3, 3));
         var (moved, own) = (pace * carried, Wander * Wander);
-        double airAhead = this[Air, Ahead], airAir = this[Air, Air];
+        double airAhead = this[Air, Ahead],
+            airAir = this[Air, Air];
         this[Ahead, Ahead] += 2 * moved * airAhead + moved * moved * airAir + pace * pace * own * meanVariance;
         this[Ahead, Air] = left * (airAhead + moved * airAir) + pace * own * carried * (1 - left);
         this[Air, Air] = left * left * airAir + own * (1 - left * left);

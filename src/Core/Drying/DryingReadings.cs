@@ -4,14 +4,19 @@ namespace EarthyTuft.Core.Drying;
 
 /// <summary>
 /// Which weights tell of the wool as it lies there now. Drying wool grows lighter, and only so fast: a weight that leaps is a slip (a digit
-/// dropped, kilograms for grams, the bowl weighed along), or some of the wool was taken off or put on. It is kept and asked about; a second weight
-/// like it is believed, and then the watch begins anew there. So is one that the person says is so.
+/// dropped, kilograms for grams, the bowl weighed along), or some of the wool was taken off or put on. It is kept and asked about; a second
+/// weight like it is believed, and then the watch begins anew there. So is one that the person says is so.
 /// </summary>
 /// <param name="Counted">In order of time.</param>
 /// <param name="Excluded">The others, in order of time.</param>
 /// <param name="BeganAnew">The heap changed on the way: what was expected of it at first is no longer known.</param>
 /// <param name="Doubted">The latest weight, where it is not believed; else null.</param>
-public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadOnlyList<DryingReading> Excluded, bool BeganAnew, DryingReading? Doubted)
+public sealed record DryingReadings(
+    IReadOnlyList<DryingReading> Counted,
+    IReadOnlyList<DryingReading> Excluded,
+    bool BeganAnew,
+    DryingReading? Doubted
+)
 {
     /// <summary>So many weights in a row must agree before a leap is taken for true.</summary>
     public const int Agrees = 2;
@@ -31,8 +36,10 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
     /// <summary>Dry wool takes up so much in air that turns damp.</summary>
     private const double TakenUp = 0.04;
 
-    /// <summary>A first weight below this share of the expected dry weight, or above this many times it, is no weight of that heap.</summary>
-    private const double LeastOfExpected = 0.5, MostOfExpected = 6;
+    /// <summary>A first weight below this share of the expected dry weight, or above this many times it, is no weight of that
+    /// heap.</summary>
+    private const double LeastOfExpected = 0.5,
+        MostOfExpected = 6;
 
     /// <summary>Sorts.</summary>
     /// <param name="readings">In any order.</param>
@@ -40,12 +47,17 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     public static DryingReadings Sort(IEnumerable<DryingReading> readings, Belief? expected, double scaleStepGrams)
     {
-        List<DryingReading> counted = [], excluded = [], leapt = [];
+        List<DryingReading> counted = [],
+            excluded = [],
+            leapt = [];
         var anew = false;
         foreach (var reading in readings.OrderBy(r => r.Minutes))
         {
             var withLeapt = leapt.Count > 0 && Follows(leapt[^1], reading, scaleStepGrams, null);
-            var goesOn = counted.Count > 0 ? Follows(counted[^1], reading, scaleStepGrams, FastestOf(counted)) : leapt.Count == 0 && IsThatHeap(reading, expected);
+            var goesOn =
+                counted.Count > 0
+                    ? Follows(counted[^1], reading, scaleStepGrams, FastestOf(counted))
+                    : leapt.Count == 0 && IsThatHeap(reading, expected);
             if (goesOn && (!withLeapt || IsLikelier(counted, leapt[^1], reading)))
             {
                 // It is back where it was expected: what leapt between was wrong.
@@ -75,8 +87,13 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
         return new DryingReadings(counted, [.. excluded.Concat(leapt).OrderBy(r => r.Minutes)], anew, leapt.Count > 0 ? leapt[^1] : null);
     }
 
-    private static bool IsThatHeap(DryingReading first, Belief? expected) => first.Believed || expected is null
-        || (first.Grams >= LeastOfExpected * (expected.Mean - expected.Deviation) && first.Grams <= MostOfExpected * (expected.Mean + expected.Deviation));
+    private static bool IsThatHeap(DryingReading first, Belief? expected) =>
+        first.Believed
+        || expected is null
+        || (
+            first.Grams >= LeastOfExpected * (expected.Mean - expected.Deviation)
+            && first.Grams <= MostOfExpected * (expected.Mean + expected.Deviation)
+        );
 
     private static bool Follows(DryingReading before, DryingReading after, double step, double? fastestPerMinute)
     {
@@ -87,16 +104,20 @@ public sealed record DryingReadings(IReadOnlyList<DryingReading> Counted, IReadO
         return after.Grams <= before.Grams * (1 + TakenUp) + slack && after.Grams >= before.Grams - lost - slack;
     }
 
-    // Where a weight could go on from either, it goes on from the one from which it dried as it has so far; while that is not known, the less fast.
+    // Where a weight could go on from either, it goes on from the one from which it dried as it has so far; while that is not known, the
+    // less fast.
     private static bool IsLikelier(List<DryingReading> counted, DryingReading leapt, DryingReading reading)
     {
-        double Strain(DryingReading from) => Math.Log(Math.Max(Rate(from, reading), 1e-5) / (counted.Count < 3 ? 1e-5 : Math.Max(Rate(counted[0], counted[^1]), 1e-5)));
+        double Strain(DryingReading from) =>
+            Math.Log(Math.Max(Rate(from, reading), 1e-5) / (counted.Count < 3 ? 1e-5 : Math.Max(Rate(counted[0], counted[^1]), 1e-5)));
         return Math.Abs(Strain(counted[^1])) <= Math.Abs(Strain(leapt));
     }
 
-    private static double Rate(DryingReading before, DryingReading after) => Math.Log(before.Grams / after.Grams) / Math.Max(after.Minutes - before.Minutes, 1e-3);
+    private static double Rate(DryingReading before, DryingReading after) =>
+        Math.Log(before.Grams / after.Grams) / Math.Max(after.Minutes - before.Minutes, 1e-3);
 
-    /// <summary>How fast this heap may dry at most, from how fast it has dried so far: as a share of its weight each minute. Null while that is not known.</summary>
+    /// <summary>How fast this heap may dry at most, from how fast it has dried so far: as a share of its weight each minute. Null while
+    /// that is not known.</summary>
     private static double? FastestOf(List<DryingReading> counted)
     {
         if (counted.Count < 3 || counted[^1].Minutes - counted[0].Minutes < LeastSpanMinutes)

@@ -20,7 +20,9 @@ public static class DryingStation
         new(
             "Wind and birds take fibre; damp fibre put away goes mouldy.",
             "Net it over, store it dry and closed.",
-            "For heaters and dryers follow the maker's sheet; ask an electrician where water and sockets meet."))
+            "For heaters and dryers follow the maker's sheet; ask an electrician where water and sockets meet."
+        )
+    )
     {
         Stage = 50,
         Finishes = [LotForm.Clean],

@@ -13,7 +13,8 @@ public sealed record DryingLaw(double RestGrams, double WetGrams, double TimeCon
     /// <param name="minutes">After the first weighing.</param>
     public double At(double minutes) => RestGrams + WetGrams * Shape(minutes, TimeConstantMinutes, SteadyMinutes);
 
-    /// <summary>The excess as a share of what it was at the first weighing. While water stands on the fibre the rate is steady; the moment that ends it goes on as an exponential with the same slope.</summary>
+    /// <summary>The excess as a share of what it was at the first weighing. While water stands on the fibre the rate is steady; the moment
+    /// that ends it goes on as an exponential with the same slope.</summary>
     internal static double Shape(double minutes, double tau, double steady)
     {
         var whole = 1 + steady / tau;
@@ -23,19 +24,30 @@ public sealed record DryingLaw(double RestGrams, double WetGrams, double TimeCon
 
 /// <summary>What the weighings so far say.</summary>
 /// <param name="Law">The fitted curve, null while nothing can be told.</param>
-/// <param name="Dry">When it will be within the tolerance of rest, in minutes after the first weighing; null while that cannot be told.</param>
+/// <param name="Dry">When it will be within the tolerance of rest, in minutes after the first weighing; null while that cannot be
+/// told.</param>
 /// <param name="RestDeviation">How surely the rest is known, in grams.</param>
 /// <param name="Band">The fitted weight with one standard deviation, for drawing; null with the law.</param>
-/// <param name="IsDry">Two weighings an hour apart agree within half a percent, and the fit, where there is one, puts the last within the tolerance of rest.</param>
+/// <param name="IsDry">Two weighings an hour apart agree within half a percent, and the fit, where there is one, puts the last within the
+/// tolerance of rest.</param>
 /// <param name="Why">When it cannot be told: why.</param>
 /// <param name="Readings">Which weights it stands on, and which are asked about.</param>
 /// <param name="AirNow">Logarithm of how many times faster than usual it dries now; null with the law.</param>
-public sealed record DryingForecast(DryingLaw? Law, TimeForecast? Dry, double? RestDeviation, Func<double, (double Grams, double Deviation)>? Band, bool IsDry, string? Why, DryingReadings? Readings = null, double? AirNow = null);
+public sealed record DryingForecast(
+    DryingLaw? Law,
+    TimeForecast? Dry,
+    double? RestDeviation,
+    Func<double, (double Grams, double Deviation)>? Band,
+    bool IsDry,
+    string? Why,
+    DryingReadings? Readings = null,
+    double? AirNow = null
+);
 
 /// <summary>
-/// Watches wool dry in air that changes (docs/craft.md, section 7). For each time constant, each length of the steady start and each wandering of
-/// the air, the rest follows by a filter (<see cref="DryingFilter"/>); they are weighed by how well they fit. While every length of the steady
-/// start fits as well as another, the band is wide and it says that it cannot tell yet.
+/// Watches wool dry in air that changes (docs/craft.md, section 7). For each time constant, each length of the steady start and each
+/// wandering of the air, the rest follows by a filter (<see cref="DryingFilter"/>); they are weighed by how well they fit. While every
+/// length of the steady start fits as well as another, the band is wide and it says that it cannot tell yet.
 /// </summary>
 public static class DryingWatch
 {
@@ -46,7 +58,31 @@ public static class DryingWatch
     private const double NearRest = 0.2;
 
     private static readonly Belief LogTau = new(Math.Log(150), 0.8);
-    private static readonly double[] Steady = [0, .05, .1, .15, .2, .3, .4, .5, .6, .7, .8, .9, 1, 1.15, 1.3, 1.45, 1.6, 1.8, 2, 2.3, 2.6, 3];
+    private static readonly double[] Steady =
+    [
+        0,
+        .05,
+        .1,
+        .15,
+        .2,
+        .3,
+        .4,
+        .5,
+        .6,
+        .7,
+        .8,
+        .9,
+        1,
+        1.15,
+        1.3,
+        1.45,
+        1.6,
+        1.8,
+        2,
+        2.3,
+        2.6,
+        3,
+    ];
 
     /// <summary>Fits.</summary>
     /// <param name="readings">In any order.</param>
@@ -56,21 +92,52 @@ public static class DryingWatch
     /// <param name="air">How the air by the rack wanders; indoors where it is left out.</param>
     /// <param name="pace">What is known of the air; nothing where it is left out.</param>
     public static DryingForecast Fit(
-        IReadOnlyList<DryingReading> readings, Belief? expected, double scaleStepGrams, double tolerancePercent = DryingCurve.TolerancePercent, RackAir? air = null, AirPace? pace = null)
+        IReadOnlyList<DryingReading> readings,
+        Belief? expected,
+        double scaleStepGrams,
+        double tolerancePercent = DryingCurve.TolerancePercent,
+        RackAir? air = null,
+        AirPace? pace = null
+    )
     {
         var told = DryingReadings.Sort(readings, expected, scaleStepGrams);
-        return Fit([.. told.Counted], told.BeganAnew ? null : expected, scaleStepGrams, tolerancePercent, air ?? RackAir.Indoors, pace ?? AirPace.Even) with { Readings = told };
+        return Fit(
+            [.. told.Counted],
+            told.BeganAnew ? null : expected,
+            scaleStepGrams,
+            tolerancePercent,
+            air ?? RackAir.Indoors,
+            pace ?? AirPace.Even
+        ) with
+        {
+            Readings = told,
+        };
     }
 
     /// <summary>The same weights by the clock of the air.</summary>
-    private static DryingReading[] InAir(DryingReading[] sorted, AirPace pace) => pace.IsEven ? sorted : [.. sorted.Select(r => r with { Minutes = pace.ToAir(r.Minutes) })];
+    private static DryingReading[] InAir(DryingReading[] sorted, AirPace pace) =>
+        pace.IsEven ? sorted : [.. sorted.Select(r => r with { Minutes = pace.ToAir(r.Minutes) })];
 
-    private static DryingForecast Fit(DryingReading[] sorted, Belief? expected, double scaleStepGrams, double tolerancePercent, RackAir air, AirPace pace)
+    private static DryingForecast Fit(
+        DryingReading[] sorted,
+        Belief? expected,
+        double scaleStepGrams,
+        double tolerancePercent,
+        RackAir air,
+        AirPace pace
+    )
     {
         var agreed = Agree(sorted);
         if (sorted.Select(r => r.Minutes).Distinct().Count() < (expected is null ? 3 : 2))
         {
-            return new DryingForecast(null, null, null, null, agreed, $"Cannot tell yet: {(expected is null ? "three" : "two")} weighings at different times are needed.");
+            return new DryingForecast(
+                null,
+                null,
+                null,
+                null,
+                agreed,
+                $"Cannot tell yet: {(expected is null ? "three" : "two")} weighings at different times are needed."
+            );
         }
 
         if (!agreed && sorted[^1].Grams >= sorted[0].Grams)
@@ -93,9 +160,14 @@ public static class DryingWatch
         // A night between its ends makes a band long by the clock, and no less sure.
         var told = double.IsFinite(dry.High) && inAir.RelativeWidth <= TooWide;
         return new DryingForecast(
-            law, told ? dry : null, trial.RestDeviation, minutes => trial.Band(pace.ToAir(minutes)), agreed && (within || !told),
+            law,
+            told ? dry : null,
+            trial.RestDeviation,
+            minutes => trial.Band(pace.ToAir(minutes)),
+            agreed && (within || !told),
             told ? null : "Cannot tell yet: it still dries at a steady rate, which does not tell where it will stop.",
-            AirNow: trial.Air);
+            AirNow: trial.Air
+        );
     }
 
     /// <summary>How far the air wandered while something dried, told by its own weighings alone: what a drying teaches its rack.</summary>
@@ -123,9 +195,16 @@ public static class DryingWatch
     }
 
     /// <summary>Two weighings about an hour apart, or more, that differ by no more than half a percent.</summary>
-    private static bool Agree(DryingReading[] sorted) => sorted.Length >= 2
-        && sorted.Take(sorted.Length - 1).Any(r => sorted[^1].Minutes - r.Minutes is >= 55 and <= 24 * 60 && Math.Abs(r.Grams - sorted[^1].Grams) <= 0.005 * sorted[^1].Grams)
-        && sorted.SkipWhile(r => sorted[^1].Minutes - r.Minutes > 55).All(r => Math.Abs(r.Grams - sorted[^1].Grams) <= 0.005 * sorted[^1].Grams);
+    private static bool Agree(DryingReading[] sorted) =>
+        sorted.Length >= 2
+        && sorted
+            .Take(sorted.Length - 1)
+            .Any(r =>
+                sorted[^1].Minutes - r.Minutes is >= 55 and <= 24 * 60 && Math.Abs(r.Grams - sorted[^1].Grams) <= 0.005 * sorted[^1].Grams
+            )
+        && sorted
+            .SkipWhile(r => sorted[^1].Minutes - r.Minutes > 55)
+            .All(r => Math.Abs(r.Grams - sorted[^1].Grams) <= 0.005 * sorted[^1].Grams);
 
     private sealed record Node(DryingFilter Filter, double Share)
     {
@@ -148,13 +227,26 @@ public static class DryingWatch
         }
     }
 
-    private sealed record Trial(IReadOnlyList<Node> Nodes, DryingLaw Law, double RestDeviation, double Wander, double Air, double LogEvidence, Func<double, (double, double)> Band);
+    private sealed record Trial(
+        IReadOnlyList<Node> Nodes,
+        DryingLaw Law,
+        double RestDeviation,
+        double Wander,
+        double Air,
+        double LogEvidence,
+        Func<double, (double, double)> Band
+    );
 
     // Null when no curve at all goes through the readings.
     private static Trial? Best(DryingReading[] readings, Belief? expected, double step, Belief logWander)
     {
         var last = readings[^1].Grams;
-        var rest = expected is not null ? expected with { Deviation = Math.Max(expected.Deviation, 1) } : new Belief(0.55 * last, 0.35 * last);
+        var rest = expected is not null
+            ? expected with
+            {
+                Deviation = Math.Max(expected.Deviation, 1),
+            }
+            : new Belief(0.55 * last, 0.35 * last);
         var wet = new Belief(readings[0].Grams - rest.Mean, Math.Max(readings[0].Grams, 1));
         var noise = Math.Sqrt(step * step / 12 + 0.16 * step * step);
         double[] Wanders(double low, double high) => Trials.Ratios(Math.Exp(low), Math.Exp(high), 4);
@@ -174,12 +266,22 @@ public static class DryingWatch
             var from = Math.Max(0, steadyLow - steadyPad);
             taus = Trials.Ratios(Math.Exp(tauLow - tauPad), Math.Exp(tauHigh + tauPad), 30);
             nodes = Weigh(
-                readings, rest, wet, pass == 0 ? 2 * noise : noise, taus, [.. Enumerable.Range(0, 22).Select(i => from + (steadyHigh + steadyPad - from) * i / 21)],
-                Wanders(wanderLow - 0.01, wanderHigh + 0.01), logWander);
+                readings,
+                rest,
+                wet,
+                pass == 0 ? 2 * noise : noise,
+                taus,
+                [.. Enumerable.Range(0, 22).Select(i => from + (steadyHigh + steadyPad - from) * i / 21)],
+                Wanders(wanderLow - 0.01, wanderHigh + 0.01),
+                logWander
+            );
             if (pass == 0 && nodes.Length > 0 && readings.Length >= 6)
             {
                 // With enough weighings they tell themselves how far they scatter.
-                noise = Math.Max(step / 4, Math.Sqrt((5 * noise * noise + nodes.MaxBy(n => n.Share)!.Filter.SquaredResiduals) / (5 + readings.Length - 4)));
+                noise = Math.Max(
+                    step / 4,
+                    Math.Sqrt((5 * noise * noise + nodes.MaxBy(n => n.Share)!.Filter.SquaredResiduals) / (5 + readings.Length - 4))
+                );
             }
         }
 
@@ -190,10 +292,23 @@ public static class DryingWatch
         }
 
         double Mean(Func<DryingFilter, double> of) => nodes.Sum(n => n.Share * of(n.Filter));
-        var law = new DryingLaw(Mean(f => f.RestGrams), Mean(f => f.WetGrams), Math.Exp(Mean(f => Math.Log(f.Tau))), Mean(f => f.SteadyMinutes));
+        var law = new DryingLaw(
+            Mean(f => f.RestGrams),
+            Mean(f => f.WetGrams),
+            Math.Exp(Mean(f => Math.Log(f.Tau))),
+            Mean(f => f.SteadyMinutes)
+        );
         var restDeviation = Math.Sqrt(Mean(f => f.RestVariance + Math.Pow(f.RestGrams - law.RestGrams, 2)));
         var wander = Mean(f => Math.Log(f.Wander));
-        return new Trial(nodes, law, restDeviation, Math.Exp(wander), Mean(f => f.AirNow), nodes.Max(n => n.Filter.LogEvidence), Drawn(readings, rest, wet, noise, nodes));
+        return new Trial(
+            nodes,
+            law,
+            restDeviation,
+            Math.Exp(wander),
+            Mean(f => f.AirNow),
+            nodes.Max(n => n.Filter.LogEvidence),
+            Drawn(readings, rest, wet, noise, nodes)
+        );
     }
 
     // The curve as drawn: through the weighings as they were filtered, and on from the last one.
@@ -201,15 +316,18 @@ public static class DryingWatch
     {
         var heavy = nodes.OrderByDescending(n => n.Share).Take(200).ToArray();
         var all = heavy.Sum(n => n.Share);
-        var paths = heavy.Select(n =>
-        {
-            var path = new List<(double Minutes, double Grams, double Deviation)>();
-            var filter = new DryingFilter(readings, rest, wet, noise, n.Filter.Tau, n.Filter.SteadyMinutes, n.Filter.Wander, path);
-            return (Share: n.Share / all, Filter: filter, Path: path);
-        }).ToArray();
+        var paths = heavy
+            .Select(n =>
+            {
+                var path = new List<(double Minutes, double Grams, double Deviation)>();
+                var filter = new DryingFilter(readings, rest, wet, noise, n.Filter.Tau, n.Filter.SteadyMinutes, n.Filter.Wander, path);
+                return (Share: n.Share / all, Filter: filter, Path: path);
+            })
+            .ToArray();
         return minutes =>
         {
-            double middle = 0, squares = 0;
+            double middle = 0,
+                squares = 0;
             foreach (var (share, filter, path) in paths)
             {
                 var (grams, variance) = minutes >= filter.Last ? filter.At(minutes) : Between(path, minutes);
@@ -230,7 +348,16 @@ public static class DryingWatch
         }
     }
 
-    private static Node[] Weigh(DryingReading[] readings, Belief rest, Belief wet, double noise, double[] taus, double[] steadies, double[] wanders, Belief logWander)
+    private static Node[] Weigh(
+        DryingReading[] readings,
+        Belief rest,
+        Belief wet,
+        double noise,
+        double[] taus,
+        double[] steadies,
+        double[] wanders,
+        Belief logWander
+    )
     {
         var filters = new DryingFilter[taus.Length * steadies.Length * wanders.Length];
         var logs = new double[filters.Length];
@@ -247,7 +374,10 @@ public static class DryingWatch
                     // A steady start of any length is as likely as another up to about the time constant, and rarer beyond.
                     var width = (s + 1 < steadies.Length ? steadies[s + 1] : steadies[s]) - (s > 0 ? steadies[s - 1] : steadies[s]);
                     var log = filter.LogEvidence - 0.5 * (tauOff + airOff) + Math.Log(width) - 0.5 * Math.Pow(steadies[s] / 1.2, 2);
-                    (filters[i], logs[i]) = (filter, filter.RestGrams <= 0 || filter.WetGrams <= 0 || double.IsNaN(log) ? double.NegativeInfinity : log);
+                    (filters[i], logs[i]) = (
+                        filter,
+                        filter.RestGrams <= 0 || filter.WetGrams <= 0 || double.IsNaN(log) ? double.NegativeInfinity : log
+                    );
                     i++;
                 }
             }

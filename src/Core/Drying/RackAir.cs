@@ -15,7 +15,8 @@ public enum RackPlace
     Outdoors,
 }
 
-/// <summary>How far the air by a rack wanders: the standard deviation of the logarithm of how fast it dries, with a memory of about six hours.</summary>
+/// <summary>How far the air by a rack wanders: the standard deviation of the logarithm of how fast it dries, with a memory of about six
+/// hours.</summary>
 /// <param name="LogWander">Middle and spread of the logarithm of that.</param>
 /// <param name="Dryings">Own dryings behind it, zero when it is typical.</param>
 public sealed record RackAir(Belief LogWander, int Dryings)
@@ -49,12 +50,13 @@ public sealed record RackAir(Belief LogWander, int Dryings)
 
     /// <summary>What is typical.</summary>
     /// <param name="place">Where it stands.</param>
-    public static RackAir TypicalOf(RackPlace place) => place switch
-    {
-        RackPlace.Outdoors => Outdoors,
-        RackPlace.HeatedRoom => Heated,
-        _ => Indoors,
-    };
+    public static RackAir TypicalOf(RackPlace place) =>
+        place switch
+        {
+            RackPlace.Outdoors => Outdoors,
+            RackPlace.HeatedRoom => Heated,
+            _ => Indoors,
+        };
 
     /// <summary>What a rack's own dryings teach; what is typical counts as one drying of somebody else's.</summary>
     /// <param name="wanders">How far the air was found to wander in each, above zero.</param>
@@ -68,6 +70,12 @@ public sealed record RackAir(Belief LogWander, int Dryings)
         }
 
         var n = wanders.Count;
-        return new RackAir(new Belief((wanders.Sum(Math.Log) + typical.LogWander.Mean) / (n + 1), Math.Sqrt(Unlike * Unlike / (n + 1) + typical.LogWander.Deviation * typical.LogWander.Deviation)), n);
+        return new RackAir(
+            new Belief(
+                (wanders.Sum(Math.Log) + typical.LogWander.Mean) / (n + 1),
+                Math.Sqrt(Unlike * Unlike / (n + 1) + typical.LogWander.Deviation * typical.LogWander.Deviation)
+            ),
+            n
+        );
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -61,8 +62,17 @@ public sealed record NoteOpened(DateTimeOffset? At = null) : RunCommand(At);
 /// <param name="WidthMillimetres">Null where it is loose.</param>
 /// <param name="Holds">It keeps its shape.</param>
 /// <param name="Density">In g/cm3; null where it is loose.</param>
-/// <param name="GrewBy">So many millimetres wider than before, where that is more than a ruler is off by and nobody said that it is right; null where it fits. It counts for nothing.</param>
-public sealed record FeltReading(Guid Event, double Count, double Minutes, double? WidthMillimetres, bool Holds, double? Density, double? GrewBy)
+/// <param name="GrewBy">So many millimetres wider than before, where that is more than a ruler is off by and nobody said that it is right;
+/// null where it fits. It counts for nothing.</param>
+public sealed record FeltReading(
+    Guid Event,
+    double Count,
+    double Minutes,
+    double? WidthMillimetres,
+    bool Holds,
+    double? Density,
+    double? GrewBy
+)
 {
     /// <summary>Whether it counts.</summary>
     public bool Counts => GrewBy is null;
@@ -75,7 +85,14 @@ public sealed record FeltReading(Guid Event, double Count, double Minutes, doubl
 /// <param name="Readings">In the order in which they were noted.</param>
 /// <param name="Opened">It opened as it dried.</param>
 /// <param name="LastEvent">What was noted last, null before anything was.</param>
-public sealed record FeltState(Guid Id, FeltPlan Plan, DateTimeOffset StartedAt, IReadOnlyList<FeltReading> Readings, bool Opened, Guid? LastEvent)
+public sealed record FeltState(
+    Guid Id,
+    FeltPlan Plan,
+    DateTimeOffset StartedAt,
+    IReadOnlyList<FeltReading> Readings,
+    bool Opened,
+    Guid? LastEvent
+)
 {
     /// <summary>Folds.</summary>
     /// <param name="id">The run.</param>
@@ -89,15 +106,19 @@ public sealed record FeltState(Guid Id, FeltPlan Plan, DateTimeOffset StartedAt,
         foreach (var (one, ball) in events.Where(e => e.What is BallMeasured).Select(e => (e.Id, (BallMeasured)e.What)))
         {
             var before = readings.LastOrDefault(r => r.Counts && r.WidthMillimetres is not null)?.WidthMillimetres;
-            var grew = ball.WidthMillimetres - before is > FeltRun.WidthDoubt and var more && !believed.Contains(one) ? more : (double?)null;
-            readings.Add(new FeltReading(
-                one,
-                ball.Count,
-                plan.By == RolledBy.Strokes ? ball.Count / FeltRun.StrokesPerMinute : ball.Count,
-                ball.WidthMillimetres,
-                ball.Holds,
-                ball.WidthMillimetres is { } width ? FeltingOutcome.DensityOf(plan.PinchGrams, width) : null,
-                grew));
+            var grew =
+                ball.WidthMillimetres - before is > FeltRun.WidthDoubt and var more && !believed.Contains(one) ? more : (double?)null;
+            readings.Add(
+                new FeltReading(
+                    one,
+                    ball.Count,
+                    plan.By == RolledBy.Strokes ? ball.Count / FeltRun.StrokesPerMinute : ball.Count,
+                    ball.WidthMillimetres,
+                    ball.Holds,
+                    ball.WidthMillimetres is { } width ? FeltingOutcome.DensityOf(plan.PinchGrams, width) : null,
+                    grew
+                )
+            );
         }
 
         return new FeltState(id, plan, startedAt, readings, events.Any(e => e.What is BallOpened), events.LastOrDefault()?.Id);
@@ -105,16 +126,18 @@ public sealed record FeltState(Guid Id, FeltPlan Plan, DateTimeOffset StartedAt,
 }
 
 /// <summary>
-/// A felting test: a weighed pinch of clean fibre is rolled between wet soapy hands, and its width is noted two to five times, until it keeps its
-/// shape (docs/craft.md, section 16). Pure.
+/// A felting test: a weighed pinch of clean fibre is rolled between wet soapy hands, and its width is noted two to five times, until it
+/// keeps its shape (docs/craft.md, section 16). Pure.
 /// </summary>
 public static class FeltRun
 {
     /// <summary>Grams that can be rolled between two hands and still be measured.</summary>
-    public const double LeastPinch = 0.5, MostPinch = 20;
+    public const double LeastPinch = 0.5,
+        MostPinch = 20;
 
     /// <summary>How often a pinch is looked at: twice at the least.</summary>
-    public const int FewestReadings = 2, MostReadings = 5;
+    public const int FewestReadings = 2,
+        MostReadings = 5;
 
     /// <summary>After so many minutes of rolling in all a pinch is usually looked at.</summary>
     private static readonly double[] UsualMinutes = [ReadilyMinutes, ModeratelyMinutes, 10];
@@ -128,14 +151,18 @@ public static class FeltRun
     /// <summary>A ball that is wider than before by more than this, in millimetres, was read wrongly, or is another one.</summary>
     public const double WidthDoubt = 1;
 
-    /// <summary>Fibre that nobody has rolled is no looser, and felt no denser, in g/cm3: beyond that the width or the pinch is wrong.</summary>
-    public const double Loosest = 0.01, Densest = 0.9;
+    /// <summary>Fibre that nobody has rolled is no looser, and felt no denser, in g/cm3: beyond that the width or the pinch is
+    /// wrong.</summary>
+    public const double Loosest = 0.01,
+        Densest = 0.9;
 
     /// <summary>It felts readily when it holds within so many minutes and ends denser than so much (typical).</summary>
-    public const double ReadilyMinutes = 2, ReadilyDensity = 0.20;
+    public const double ReadilyMinutes = 2,
+        ReadilyDensity = 0.20;
 
     /// <summary>It felts moderately when it holds within so many minutes and ends denser than so much (typical).</summary>
-    public const double ModeratelyMinutes = 5, ModeratelyDensity = 0.13;
+    public const double ModeratelyMinutes = 5,
+        ModeratelyDensity = 0.13;
 
     /// <summary>Two pinches whose densities differ by more than this fraction are told so.</summary>
     public const double Unlike = 0.20;
@@ -151,14 +178,24 @@ public static class FeltRun
         var weighed = RunRules.Weight(pinch, unit, "pinch");
         var guard = new Guard()
             .Need(forms.Count == 1, "lotIds", "one-lot", "One lot is tested at a time: roll a pinch of each by itself")
-            .Need(forms.All(f => FeltingStation.Definition.Takes.Contains(f)), "lotIds", "wrong-form", "That is not clean fibre: a pinch is rolled of what was washed and not spun yet");
+            .Need(
+                forms.All(f => FeltingStation.Definition.Takes.Contains(f)),
+                "lotIds",
+                "wrong-form",
+                "That is not clean fibre: a pinch is rolled of what was washed and not spun yet"
+            );
         foreach (var refusal in weighed.Refusals)
         {
             guard.Add(refusal);
         }
 
         return guard
-            .Need(weighed.IsRefused || weighed.Value.Grams is >= LeastPinch and <= MostPinch, "pinch", "out-of-range", $"The pinch lies between {LeastPinch} and {MostPinch} g: about 2 g are rolled well between two hands")
+            .Need(
+                weighed.IsRefused || weighed.Value.Grams is >= LeastPinch and <= MostPinch,
+                "pinch",
+                "out-of-range",
+                $"The pinch lies between {LeastPinch} and {MostPinch} g: about 2 g are rolled well between two hands"
+            )
             .Then<FeltPlan>(() => new FeltPlan(weighed.Value.Grams, pinch!.Trim(), by));
     }
 
@@ -167,8 +204,14 @@ public static class FeltRun
     /// <param name="command">The tap.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>missing</c>, <c>out-of-range</c>, <c>not-later</c>, <c>too-many</c>, <c>too-wide</c>, <c>too-narrow</c>, <c>loose</c>, <c>not-here</c>, <c>opened</c>, <c>not-rolled</c>, what a length is refused for.</returns>
-    public static Result<IReadOnlyList<RunEvent<FeltEvent>>> Decide(FeltState state, RunCommand command, DateTimeOffset now, Func<Guid> newId)
+    /// <returns>The events; or <c>missing</c>, <c>out-of-range</c>, <c>not-later</c>, <c>too-many</c>, <c>too-wide</c>, <c>too-narrow</c>,
+    /// <c>loose</c>, <c>not-here</c>, <c>opened</c>, <c>not-rolled</c>, what a length is refused for.</returns>
+    public static Result<IReadOnlyList<RunEvent<FeltEvent>>> Decide(
+        FeltState state,
+        RunCommand command,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -179,14 +222,17 @@ public static class FeltRun
         Result<IReadOnlyList<RunEvent<FeltEvent>>> Happened(FeltEvent what) => new RunEvent<FeltEvent>[] { new(newId(), at, what) };
         return command switch
         {
-            MeasureBall when state.Opened => RunRules.Clash("opened", "It opened as it dried already: take that back first, or roll another pinch."),
+            MeasureBall when state.Opened => RunRules.Clash(
+                "opened",
+                "It opened as it dried already: take that back first, or roll another pinch."
+            ),
             MeasureBall ball => Measure(state, ball).Then(Happened),
             BelieveWidth { Measured: var id } => state.Readings.Any(r => r.Event == id && !r.Counts)
                 ? Happened(new WidthBelieved(id))
                 : new Refusal("measured", "not-here", "There is no width here that does not fit."),
-            NoteOpened => state.Readings.Count == 0
-                ? RunRules.Clash("not-rolled", "Nothing was rolled yet that could open.")
-                : state.Opened ? Array.Empty<RunEvent<FeltEvent>>() : Happened(new BallOpened()),
+            NoteOpened => state.Readings.Count == 0 ? RunRules.Clash("not-rolled", "Nothing was rolled yet that could open.")
+            : state.Opened ? Array.Empty<RunEvent<FeltEvent>>()
+            : Happened(new BallOpened()),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a felting test."),
         };
     }
@@ -198,10 +244,32 @@ public static class FeltRun
         var isLoose = string.IsNullOrWhiteSpace(ball.Width);
         var width = isLoose ? (Result<Length>?)null : Length.Read(ball.Width, "width");
         var guard = new Guard()
-            .Need(state.Readings.Count < MostReadings, "count", "too-many", $"A ball is looked at {MostReadings} times at the most: take one back, or end the test")
-            .Need(ball.Count is not null, "count", "missing", state.Plan.By == RolledBy.Strokes ? "Say after how many strokes in all it looked like that" : "Say after how many minutes in all it looked like that")
-            .Need(ball.Count is null || (ball.Count > 0 && ball.Count <= most), "count", "out-of-range", $"That lies above 0 and up to {most}")
-            .Need(ball.Count is null || state.Readings.Count == 0 || ball.Count > state.Readings[^1].Count, "count", "not-later", $"Count all of the rolling: it was looked at after {(state.Readings.Count == 0 ? 0 : state.Readings[^1].Count)} already")
+            .Need(
+                state.Readings.Count < MostReadings,
+                "count",
+                "too-many",
+                $"A ball is looked at {MostReadings} times at the most: take one back, or end the test"
+            )
+            .Need(
+                ball.Count is not null,
+                "count",
+                "missing",
+                state.Plan.By == RolledBy.Strokes
+                    ? "Say after how many strokes in all it looked like that"
+                    : "Say after how many minutes in all it looked like that"
+            )
+            .Need(
+                ball.Count is null || (ball.Count > 0 && ball.Count <= most),
+                "count",
+                "out-of-range",
+                $"That lies above 0 and up to {most}"
+            )
+            .Need(
+                ball.Count is null || state.Readings.Count == 0 || ball.Count > state.Readings[^1].Count,
+                "count",
+                "not-later",
+                $"Count all of the rolling: it was looked at after {(state.Readings.Count == 0 ? 0 : state.Readings[^1].Count)} already"
+            )
             .Need(!isLoose || !ball.Holds, "width", "loose", "Say its width: what keeps its shape has one");
         foreach (var refusal in width?.Refusals ?? [])
         {
@@ -210,12 +278,34 @@ public static class FeltRun
 
         if (width is { IsRefused: false, Value.Millimetres: var wide })
         {
-            var (narrowest, widest) = (FeltingOutcome.WidthOf(state.Plan.PinchGrams, Densest), FeltingOutcome.WidthOf(state.Plan.PinchGrams, Loosest));
-            guard.Need(wide <= widest, "width", "too-wide", FormattableString.Invariant($"That is more than {state.Plan.PinchGrams:0.##} g can be: even unrolled they are no ball of more than {widest:0} mm. Say that it is loose where it is no ball yet"))
-                .Need(wide >= narrowest, "width", "too-narrow", FormattableString.Invariant($"That is less than {state.Plan.PinchGrams:0.##} g can be: pressed as hard as felt becomes they are {narrowest:0.#} mm wide"));
+            var (narrowest, widest) = (
+                FeltingOutcome.WidthOf(state.Plan.PinchGrams, Densest),
+                FeltingOutcome.WidthOf(state.Plan.PinchGrams, Loosest)
+            );
+            guard
+                .Need(
+                    wide <= widest,
+                    "width",
+                    "too-wide",
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"That is more than {state.Plan.PinchGrams:0.##} g can be: even unrolled they are no ball of more than {widest:0} mm. "
+                            + $"Say that it is loose where it is no ball yet"
+                    )
+                )
+                .Need(
+                    wide >= narrowest,
+                    "width",
+                    "too-narrow",
+                    FormattableString.Invariant(
+                        $"That is less than {state.Plan.PinchGrams:0.##} g can be: pressed as hard as felt becomes they are {narrowest:0.#} mm wide"
+                    )
+                );
         }
 
-        return guard.Then<FeltEvent>(() => new BallMeasured(ball.Count!.Value, width?.Value.Millimetres, ball.Holds, isLoose ? "" : ball.Width!.Trim()));
+        return guard.Then<FeltEvent>(() =>
+            new BallMeasured(ball.Count!.Value, width?.Value.Millimetres, ball.Holds, isLoose ? "" : ball.Width!.Trim())
+        );
     }
 
     /// <summary>Whether an event can be taken back as a slip.</summary>
@@ -237,7 +327,8 @@ public static class FeltRun
 
         var last = counted[^1];
         var held = counted.FirstOrDefault(r => r.Holds)?.Minutes;
-        var felts = state.Opened ? FeltingGrade.No
+        var felts =
+            state.Opened ? FeltingGrade.No
             : held <= ReadilyMinutes && last.Density > ReadilyDensity ? FeltingGrade.Readily
             : held <= ModeratelyMinutes && last.Density > ModeratelyDensity ? FeltingGrade.Moderately
             : FeltingGrade.Little;
@@ -259,8 +350,10 @@ public static class FeltRun
 
     /// <summary>Where it stands.</summary>
     /// <param name="state">The test as it stands.</param>
-    public static RunSummary Summarise(FeltState state) => new(
-        Outcome(state) is not null,
-        [new RunCall(state.Id, RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
-        state.Readings.Count == 0 ? null : state.Readings.Max(r => r.Minutes));
+    public static RunSummary Summarise(FeltState state) =>
+        new(
+            Outcome(state) is not null,
+            [new RunCall(state.Id, RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false)],
+            state.Readings.Count == 0 ? null : state.Readings.Max(r => r.Minutes)
+        );
 }

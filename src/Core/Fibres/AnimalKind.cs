@@ -39,19 +39,20 @@ public static class AnimalKinds
 {
     /// <summary>The kind of animal that gives a fibre; <see cref="AnimalKind.Other"/> for silk, plant and man-made fibres.</summary>
     /// <param name="fibre">The fibre.</param>
-    public static AnimalKind Animal(this Fibre fibre) => fibre switch
-    {
-        Fibre.Wool => AnimalKind.Sheep,
-        Fibre.Mohair or Fibre.Cashmere => AnimalKind.Goat,
-        Fibre.Alpaca => AnimalKind.Alpaca,
-        Fibre.Llama => AnimalKind.Llama,
-        Fibre.Yak => AnimalKind.Yak,
-        Fibre.Camel => AnimalKind.Camel,
-        Fibre.MuskOx => AnimalKind.MuskOx,
-        Fibre.Angora => AnimalKind.Rabbit,
-        Fibre.Horsehair => AnimalKind.Horse,
-        _ => AnimalKind.Other,
-    };
+    public static AnimalKind Animal(this Fibre fibre) =>
+        fibre switch
+        {
+            Fibre.Wool => AnimalKind.Sheep,
+            Fibre.Mohair or Fibre.Cashmere => AnimalKind.Goat,
+            Fibre.Alpaca => AnimalKind.Alpaca,
+            Fibre.Llama => AnimalKind.Llama,
+            Fibre.Yak => AnimalKind.Yak,
+            Fibre.Camel => AnimalKind.Camel,
+            Fibre.MuskOx => AnimalKind.MuskOx,
+            Fibre.Angora => AnimalKind.Rabbit,
+            Fibre.Horsehair => AnimalKind.Horse,
+            _ => AnimalKind.Other,
+        };
 
     /// <summary>The fibres that a kind of animal gives.</summary>
     /// <param name="kind">The kind.</param>

@@ -53,29 +53,47 @@ public sealed record Breed(
     Coat Coat = Coat.Single,
     IReadOnlyList<string>? Uses = null,
     bool ConservationConcern = false,
-    IReadOnlyList<string>? AlsoKnownAs = null)
+    IReadOnlyList<string>? AlsoKnownAs = null
+)
 {
     /// <summary>Checks a workshop's own values.</summary>
     /// <param name="breed">The values.</param>
     /// <returns>The breed unchanged, or <c>empty</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
     public static Result<Breed> Check(Breed breed)
     {
-        var guard = new Guard().Need(breed.Name.Trim().Length is > 0 and <= 60 && !breed.Name.Contains('/'), "name", "empty", "is a name of up to 60 letters without a slash");
-        foreach (var (span, low, high, field) in new[]
+        var guard = new Guard().Need(
+            breed.Name.Trim().Length is > 0 and <= 60 && !breed.Name.Contains('/'),
+            "name",
+            "empty",
+            "is a name of up to 60 letters without a slash"
+        );
+        foreach (
+            var (span, low, high, field) in new[]
+            {
+                (breed.Micron, 5, 100, "micron"),
+                (breed.StapleMillimetres, 1, 1500, "stapleMillimetres"),
+                (breed.CrimpsPerCentimetre ?? new Span(0, 0), 0.0, 20.0, "crimpsPerCentimetre"),
+                (breed.FleeceKilograms, 0, 30, "fleeceKilograms"),
+                (breed.CleanYield, 0.05, 1, "cleanYield"),
+            }
+        )
         {
-            (breed.Micron, 5, 100, "micron"),
-            (breed.StapleMillimetres, 1, 1500, "stapleMillimetres"),
-            (breed.CrimpsPerCentimetre ?? new Span(0, 0), 0.0, 20.0, "crimpsPerCentimetre"),
-            (breed.FleeceKilograms, 0, 30, "fleeceKilograms"),
-            (breed.CleanYield, 0.05, 1, "cleanYield"),
-        })
-        {
-            guard.Need(span.Low >= low && span.High <= high && span.Low <= span.High, field, "out-of-range", FormattableString.Invariant($"is a range between {low} and {high}, the lower end first"));
+            guard.Need(
+                span.Low >= low && span.High <= high && span.Low <= span.High,
+                field,
+                "out-of-range",
+                FormattableString.Invariant($"is a range between {low} and {high}, the lower end first")
+            );
         }
 
         foreach (var (words, field) in new[] { (breed.Uses, "uses"), (breed.AlsoKnownAs, "alsoKnownAs") })
         {
-            guard.Need(words is null || (words.Count <= 20 && words.All(w => w.Trim().Length is > 0 and <= 60)), field, "too-long", "holds at most twenty names of up to 60 letters");
+            guard.Need(
+                words is null || (words.Count <= 20 && words.All(w => w.Trim().Length is > 0 and <= 60)),
+                field,
+                "too-long",
+                "holds at most twenty names of up to 60 letters"
+            );
         }
 
         return guard.Then<Breed>(() => breed);
@@ -101,7 +119,8 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     public bool IsUnknown => Shares.Count == 0;
 
     /// <summary>Reads a parentage.</summary>
-    /// <param name="text">A breed, a cross such as <c>Gotland 50 / Wensleydale 50</c> (shares left out are equal), <c>unknown</c> or nothing.</param>
+    /// <param name="text">A breed, a cross such as <c>Gotland 50 / Wensleydale 50</c> (shares left out are equal), <c>unknown</c> or
+    /// nothing.</param>
     /// <param name="field">The field to name in a refusal.</param>
     /// <returns>The parentage, or <c>not-a-breed</c>, <c>shares-do-not-add</c>.</returns>
     public static Result<Parentage> Read(string? text, string field)
@@ -123,9 +142,11 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
         {
             var space = part.LastIndexOf(' ');
             var tail = space < 0 ? "" : part[(space + 1)..].TrimEnd('%').Replace(',', '.');
-            shares.Add(space > 0 && double.TryParse(tail, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var share)
-                ? new BreedShare(part[..space].Trim(), share)
-                : new BreedShare(part, double.NaN));
+            shares.Add(
+                space > 0 && double.TryParse(tail, NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var share)
+                    ? new BreedShare(part[..space].Trim(), share)
+                    : new BreedShare(part, double.NaN)
+            );
         }
 
         if (shares.All(s => double.IsNaN(s.SharePercent)))
@@ -136,14 +157,19 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
         var sum = shares.Sum(s => s.SharePercent);
         return shares.All(s => s.SharePercent > 0) && Math.Abs(sum - 100) <= 0.005
             ? new Parentage(shares)
-            : new Refusal(field, "shares-do-not-add", double.IsNaN(sum)
-                ? "Give every parent a share, or none."
-                : FormattableString.Invariant($"The shares of a cross make 100; these make {sum:0.##}."));
+            : new Refusal(
+                field,
+                "shares-do-not-add",
+                double.IsNaN(sum)
+                    ? "Give every parent a share, or none."
+                    : FormattableString.Invariant($"The shares of a cross make 100; these make {sum:0.##}.")
+            );
     }
 
     /// <summary>What fibre joined from several lots is: the parents of all, each by its share of the mass.</summary>
     /// <param name="parts">Parentages with the masses that went in, in grams above zero.</param>
-    /// <returns>In tenths of a percent, as people write it; unknown when any part is, or when there would be more than six parents.</returns>
+    /// <returns>In tenths of a percent, as people write it; unknown when any part is, or when there would be more than six
+    /// parents.</returns>
     public static Parentage Joined(IReadOnlyCollection<(Parentage Parentage, double Grams)> parts)
     {
         var all = parts.Sum(p => p.Grams);
@@ -165,12 +191,13 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     }
 
     /// <summary>The parentage as <see cref="Read"/> takes it.</summary>
-    public string Write() => Shares.Count switch
-    {
-        0 => "",
-        1 => Shares[0].Breed,
-        _ => string.Join(" / ", Shares.Select(s => FormattableString.Invariant($"{s.Breed} {s.SharePercent:0.###}"))),
-    };
+    public string Write() =>
+        Shares.Count switch
+        {
+            0 => "",
+            1 => Shares[0].Breed,
+            _ => string.Join(" / ", Shares.Select(s => FormattableString.Invariant($"{s.Breed} {s.SharePercent:0.###}"))),
+        };
 
     /// <summary>The typical clean yield: the breed's own, the envelope of a cross's known parents, or that of all sheep classes.</summary>
     /// <param name="reference">Finds a breed by name, null when it has none.</param>
@@ -182,7 +209,8 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     public FleeceClass? Class(Func<string, Breed?> reference) =>
         Shares.OrderByDescending(s => s.SharePercent).Select(s => reference(s.Breed)?.Class).FirstOrDefault(c => c is not null);
 
-    /// <summary>How readily it felts: of the parents that the reference knows the one that felts most readily decides, else the class.</summary>
+    /// <summary>How readily it felts: of the parents that the reference knows the one that felts most readily decides, else the
+    /// class.</summary>
     /// <param name="reference">Finds a breed by name, null when it has none.</param>
     /// <param name="of">The class, null when not known.</param>
     /// <returns>Null when neither a parent nor the class is known.</returns>
@@ -193,10 +221,11 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
     /// <param name="reference">Finds a breed by name, null when it has none.</param>
     /// <param name="figure">The figure.</param>
     /// <returns>Null when no parent is known or none has the figure.</returns>
-    public Span? Envelope(Func<string, Breed?> reference, Func<Breed, Span?> figure) => Shares
-        .Select(s => reference(s.Breed))
-        .OfType<Breed>()
-        .Select(figure)
-        .OfType<Span>()
-        .Aggregate((Span?)null, (all, one) => all?.Envelope(one) ?? one);
+    public Span? Envelope(Func<string, Breed?> reference, Func<Breed, Span?> figure) =>
+        Shares
+            .Select(s => reference(s.Breed))
+            .OfType<Breed>()
+            .Select(figure)
+            .OfType<Span>()
+            .Aggregate((Span?)null, (all, one) => all?.Envelope(one) ?? one);
 }

@@ -18,7 +18,12 @@ public sealed class BreedBook
     public BreedBook(IReadOnlyList<Breed> general, IReadOnlyList<Breed> own)
     {
         var shadowed = own.Select(b => Plain(b.Name)).ToHashSet();
-        All = [.. own.Select(b => new BookedBreed(b, true)).Concat(general.Where(b => !shadowed.Contains(Plain(b.Name))).Select(b => new BookedBreed(b, false))).OrderBy(b => b.Breed.Name, StringComparer.OrdinalIgnoreCase)];
+        All =
+        [
+            .. own.Select(b => new BookedBreed(b, true))
+                .Concat(general.Where(b => !shadowed.Contains(Plain(b.Name))).Select(b => new BookedBreed(b, false)))
+                .OrderBy(b => b.Breed.Name, StringComparer.OrdinalIgnoreCase),
+        ];
         foreach (var one in All)
         {
             byName[Plain(one.Breed.Name)] = one;
@@ -47,12 +52,17 @@ public sealed class BreedBook
     public IReadOnlyList<BookedBreed> Search(string typed, int most)
     {
         var word = Plain(typed);
-        return word.Length == 0 ? [.. All.Take(most)] : [.. All
-            .Select(b => (Breed: b, Far: (b.Breed.AlsoKnownAs ?? []).Prepend(b.Breed.Name).Min(n => Distance(word, Plain(n)))))
-            .Where(b => b.Far < int.MaxValue)
-            .OrderBy(b => b.Far).ThenBy(b => b.Breed.Breed.Name, StringComparer.OrdinalIgnoreCase)
-            .Take(most)
-            .Select(b => b.Breed)];
+        return word.Length == 0
+            ? [.. All.Take(most)]
+            :
+            [
+                .. All.Select(b => (Breed: b, Far: (b.Breed.AlsoKnownAs ?? []).Prepend(b.Breed.Name).Min(n => Distance(word, Plain(n)))))
+                    .Where(b => b.Far < int.MaxValue)
+                    .OrderBy(b => b.Far)
+                    .ThenBy(b => b.Breed.Breed.Name, StringComparer.OrdinalIgnoreCase)
+                    .Take(most)
+                    .Select(b => b.Breed),
+            ];
     }
 
     /// <summary>Letters and figures only, small, without accents.</summary>
@@ -62,20 +72,22 @@ public sealed class BreedBook
         var plain = new StringBuilder();
         foreach (var letter in name.ToLowerInvariant())
         {
-            plain.Append(letter switch
-            {
-                'à' or 'á' or 'â' or 'ä' or 'å' or 'ã' => "a",
-                'æ' => "ae",
-                'ç' => "c",
-                'è' or 'é' or 'ê' or 'ë' => "e",
-                'ì' or 'í' or 'î' or 'ï' => "i",
-                'ñ' => "n",
-                'ò' or 'ó' or 'ô' or 'ö' or 'ø' or 'õ' => "o",
-                'ß' => "ss",
-                'ù' or 'ú' or 'û' or 'ü' => "u",
-                _ when char.IsLetterOrDigit(letter) => letter.ToString(),
-                _ => "",
-            });
+            plain.Append(
+                letter switch
+                {
+                    'à' or 'á' or 'â' or 'ä' or 'å' or 'ã' => "a",
+                    'æ' => "ae",
+                    'ç' => "c",
+                    'è' or 'é' or 'ê' or 'ë' => "e",
+                    'ì' or 'í' or 'î' or 'ï' => "i",
+                    'ñ' => "n",
+                    'ò' or 'ó' or 'ô' or 'ö' or 'ø' or 'õ' => "o",
+                    'ß' => "ss",
+                    'ù' or 'ú' or 'û' or 'ü' => "u",
+                    _ when char.IsLetterOrDigit(letter) => letter.ToString(),
+                    _ => "",
+                }
+            );
         }
 
         return plain.ToString();
@@ -99,9 +111,18 @@ public sealed class BreedBook
             return 2;
         }
 
-        var allowed = word.Length < 4 ? 0 : word.Length < 7 ? 1 : word.Length < 11 ? 2 : 3;
+        var allowed =
+            word.Length < 4 ? 0
+            : word.Length < 7 ? 1
+            : word.Length < 11 ? 2
+            : 3;
         // Only the beginning is compared while someone is still typing.
-        var slips = Enumerable.Range(word.Length - 1, 3).Where(n => n <= name.Length).Select(n => Slips(word, name[..n])).Append(Slips(word, name)).Min();
+        var slips = Enumerable
+            .Range(word.Length - 1, 3)
+            .Where(n => n <= name.Length)
+            .Select(n => Slips(word, name[..n]))
+            .Append(Slips(word, name))
+            .Min();
         return slips <= allowed ? 2 + slips : int.MaxValue;
     }
 
@@ -113,7 +134,10 @@ public sealed class BreedBook
         {
             for (var j = 0; j <= b.Length; j++)
             {
-                rows[i, j] = i == 0 || j == 0 ? i + j : Math.Min(Math.Min(rows[i - 1, j] + 1, rows[i, j - 1] + 1), rows[i - 1, j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1));
+                rows[i, j] =
+                    i == 0 || j == 0
+                        ? i + j
+                        : Math.Min(Math.Min(rows[i - 1, j] + 1, rows[i, j - 1] + 1), rows[i - 1, j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1));
                 if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
                 {
                     rows[i, j] = Math.Min(rows[i, j], rows[i - 2, j - 2] + 1);

@@ -16,7 +16,8 @@ public sealed record LabelPart(Fibre Fibre, string Breed, double Percent);
 
 /// <summary>
 /// What a lot is made of: parts with their shares of the oven-dry mass. One part is the common case. The regain of a mix is the mean of the
-/// parts' regains weighted by oven-dry mass, and its uncertainty likewise, for they rest in one room and share its error (docs/craft.md, section 4).
+/// parts' regains weighted by oven-dry mass, and its uncertainty likewise, for they rest in one room and share its error (docs/craft.md,
+/// section 4).
 /// </summary>
 public sealed class Composition : IEquatable<Composition>
 {
@@ -45,7 +46,8 @@ public sealed class Composition : IEquatable<Composition>
 
     /// <summary>True when it has the same parts as another, in whatever shares.</summary>
     /// <param name="other">Another.</param>
-    public bool HasPartsOf(Composition other) => Parts.Select(p => (p.Fibre, p.Breed)).ToHashSet().SetEquals(other.Parts.Select(p => (p.Fibre, p.Breed)));
+    public bool HasPartsOf(Composition other) =>
+        Parts.Select(p => (p.Fibre, p.Breed)).ToHashSet().SetEquals(other.Parts.Select(p => (p.Fibre, p.Breed)));
 
     /// <summary>One fibre of one breed.</summary>
     /// <param name="fibre">The fibre.</param>
@@ -59,17 +61,23 @@ public sealed class Composition : IEquatable<Composition>
     /// <summary>Reads parts that were stored.</summary>
     /// <param name="parts">In any order.</param>
     /// <returns>The composition, or <c>no-parts</c>, <c>too-many</c>, <c>shares-do-not-add</c>.</returns>
-    public static Result<Composition> Read(IReadOnlyList<FibrePart> parts) => new Guard()
-        .Need(parts.Count > 0, "parts", "no-parts", "is empty")
-        .Need(parts.Count <= MostParts, "parts", "too-many", FormattableString.Invariant($"holds more than {MostParts} parts"))
-        .Need(parts.All(p => p.Share > 0) && Math.Abs(parts.Sum(p => p.Share) - 1) <= 1e-6, "parts", "shares-do-not-add", "has shares that do not make a whole")
-        .Then<Composition>(() => new Composition([.. parts.OrderByDescending(p => p.Share)]));
+    public static Result<Composition> Read(IReadOnlyList<FibrePart> parts) =>
+        new Guard()
+            .Need(parts.Count > 0, "parts", "no-parts", "is empty")
+            .Need(parts.Count <= MostParts, "parts", "too-many", FormattableString.Invariant($"holds more than {MostParts} parts"))
+            .Need(
+                parts.All(p => p.Share > 0) && Math.Abs(parts.Sum(p => p.Share) - 1) <= 1e-6,
+                "parts",
+                "shares-do-not-add",
+                "has shares that do not make a whole"
+            )
+            .Then<Composition>(() => new Composition([.. parts.OrderByDescending(p => p.Share)]));
 
     /// <summary>What comes of lots put together, in whatever way.</summary>
     /// <param name="lots">What each is made of, and its mass at reference (rested at 65 %) in grams; null where it is not known.</param>
     /// <returns>
-    /// Null when unlike fibres went in and one was not weighed: then nobody can tell the shares. Of one fibre the breed is left out instead.
-    /// Null too for more than twelve fibres.
+    /// Null when unlike fibres went in and one was not weighed: then nobody can tell the shares. Of one fibre the breed is left out
+    /// instead. Null too for more than twelve fibres.
     /// </returns>
     public static Composition? Mixed(IReadOnlyCollection<(Composition Of, double? Grams)> lots)
     {
@@ -86,13 +94,14 @@ public sealed class Composition : IEquatable<Composition>
 
         var dry = lots.Select(l => (l.Of, Grams: l.Grams!.Value / (1 + l.Of.Regain(Fibres.Regain.ReferenceHumidity)))).ToArray();
         var all = dry.Sum(d => d.Grams);
-        var parts = dry
-            .SelectMany(d => d.Of.Parts.Select(p => p with { Share = p.Share * d.Grams / all }))
+        var parts = dry.SelectMany(d => d.Of.Parts.Select(p => p with { Share = p.Share * d.Grams / all }))
             .GroupBy(p => (p.Fibre, Breed: p.Breed.ToUpperInvariant()))
             .Select(g => g.First() with { Share = g.Sum(p => p.Share) })
             .OrderByDescending(p => p.Share)
             .ToArray();
-        return parts.Length <= MostParts ? new Composition(parts) : parts.DistinctBy(p => p.Fibre).Count() <= MostParts ? new Composition(Fewer(parts)) : null;
+        return parts.Length <= MostParts ? new Composition(parts)
+            : parts.DistinctBy(p => p.Fibre).Count() <= MostParts ? new Composition(Fewer(parts))
+            : null;
     }
 
     // The largest keep their breed; of the rest what is of one fibre is one part.
@@ -103,10 +112,19 @@ public sealed class Composition : IEquatable<Composition>
         do
         {
             kept--;
-            fewer = [.. parts.Take(kept), .. parts.Skip(kept).GroupBy(p => p.Fibre).Select(g => new FibrePart(g.Key, "", g.Sum(p => p.Share)))];
-            fewer = [.. fewer.GroupBy(p => (p.Fibre, p.Breed)).Select(g => g.First() with { Share = g.Sum(p => p.Share) }).OrderByDescending(p => p.Share)];
-        }
-        while (fewer.Length > MostParts && kept > 0);
+            fewer =
+            [
+                .. parts.Take(kept),
+                .. parts.Skip(kept).GroupBy(p => p.Fibre).Select(g => new FibrePart(g.Key, "", g.Sum(p => p.Share))),
+            ];
+            fewer =
+            [
+                .. fewer
+                    .GroupBy(p => (p.Fibre, p.Breed))
+                    .Select(g => g.First() with { Share = g.Sum(p => p.Share) })
+                    .OrderByDescending(p => p.Share),
+            ];
+        } while (fewer.Length > MostParts && kept > 0);
         return fewer;
     }
 
@@ -122,9 +140,11 @@ public sealed class Composition : IEquatable<Composition>
 
     /// <summary>What a label tells, by oven-dry mass: the parts rested in one room when they were mixed.</summary>
     /// <param name="parts">One to twelve, each share above 0.</param>
-    public static Composition OfLabel(IReadOnlyCollection<LabelPart> parts) => Mixed([.. parts.Select(p => (Of(p.Fibre, p.Breed), (double?)p.Percent))])!;
+    public static Composition OfLabel(IReadOnlyCollection<LabelPart> parts) =>
+        Mixed([.. parts.Select(p => (Of(p.Fibre, p.Breed), (double?)p.Percent))])!;
 
-    /// <summary>Water over oven-dry mass after resting in air, as a fraction. A part without an absorption curve counts with none.</summary>
+    /// <summary>Water over oven-dry mass after resting in air, as a fraction. A part without an absorption curve counts with
+    /// none.</summary>
     /// <param name="relativeHumidityPercent">0 to 100; throws outside.</param>
     public double Regain(double relativeHumidityPercent) =>
         Parts.Sum(p => Fibres.Regain.IsKnown(p.Fibre) ? p.Share * Fibres.Regain.At(p.Fibre, relativeHumidityPercent) : 0);
@@ -138,7 +158,8 @@ public sealed class Composition : IEquatable<Composition>
     /// <param name="preparation">Matters for wool, hair and horsehair only.</param>
     public double Allowance(Preparation preparation) => Parts.Sum(p => p.Share * Fibres.Regain.Allowance(p.Fibre, preparation));
 
-    /// <summary>The breeds of all parts with their shares, in percent of the mass; a part of another fibre than wool goes by its own name.</summary>
+    /// <summary>The breeds of all parts with their shares, in percent of the mass; a part of another fibre than wool goes by its own
+    /// name.</summary>
     public Parentage Parentage()
     {
         if (!IsMixed)
@@ -156,7 +177,9 @@ public sealed class Composition : IEquatable<Composition>
     public Span? Mean(Func<string, Breed?> find, Func<Breed, Span?> figure)
     {
         var spans = Parts.Select(p => (p.Share, Span: Named(p).Envelope(find, figure))).ToArray();
-        return spans.Any(s => s.Span is null) ? null : new Span(spans.Sum(s => s.Share * s.Span!.Low), spans.Sum(s => s.Share * s.Span!.High));
+        return spans.Any(s => s.Span is null)
+            ? null
+            : new Span(spans.Sum(s => s.Share * s.Span!.Low), spans.Sum(s => s.Share * s.Span!.High));
     }
 
     // In a blend a fibre of no known breed still has a name: that of the fibre.

@@ -86,11 +86,22 @@ public enum Preparation
 /// <summary>What follows from a fibre.</summary>
 public static class FibreTraits
 {
-    /// <summary>Shorn or combed from an animal with wax or grease on it, which only washing takes out. Silk, plant and man-made fibres have none.</summary>
+    /// <summary>Shorn or combed from an animal with wax or grease on it, which only washing takes out. Silk, plant and man-made fibres have
+    /// none.</summary>
     /// <param name="fibre">The fibre.</param>
-    public static bool HasGrease(this Fibre fibre) => fibre switch
-    {
-        Fibre.Wool or Fibre.Mohair or Fibre.Cashmere or Fibre.Alpaca or Fibre.Llama or Fibre.Yak or Fibre.Camel or Fibre.MuskOx or Fibre.Angora or Fibre.Horsehair => true,
-        _ => false,
-    };
+    public static bool HasGrease(this Fibre fibre) =>
+        fibre switch
+        {
+            Fibre.Wool
+            or Fibre.Mohair
+            or Fibre.Cashmere
+            or Fibre.Alpaca
+            or Fibre.Llama
+            or Fibre.Yak
+            or Fibre.Camel
+            or Fibre.MuskOx
+            or Fibre.Angora
+            or Fibre.Horsehair => true,
+            _ => false,
+        };
 }

@@ -14,14 +14,15 @@ public static class Fineness
 
     /// <summary>Density of a fibre in g/cm3 (typical), null where this product keeps none.</summary>
     /// <param name="fibre">The fibre.</param>
-    public static double? Density(Fibre fibre) => fibre switch
-    {
-        <= Fibre.Horsehair => 1.31,
-        Fibre.Silk => 1.33,
-        Fibre.Cotton => 1.52,
-        Fibre.Nylon => 1.14,
-        _ => null,
-    };
+    public static double? Density(Fibre fibre) =>
+        fibre switch
+        {
+            <= Fibre.Horsehair => 1.31,
+            Fibre.Silk => 1.33,
+            Fibre.Cotton => 1.52,
+            Fibre.Nylon => 1.14,
+            _ => null,
+        };
 
     /// <summary>Linear density of one round fibre in tex.</summary>
     /// <param name="micron">Diameter in micrometres, above zero.</param>
@@ -30,15 +31,16 @@ public static class Fineness
 
     /// <summary>The reckoning <c>fibres-in-section</c>.</summary>
     /// <param name="input">Fineness, density and the yarn's tex.</param>
-    public static Result<FibresInSectionOutput> ReckonFibres(FibresInSectionInput input) => new Guard()
-        .Positive(input.Micron, "micron")
-        .Positive(input.DensityGramsPerCubicCentimetre, "densityGramsPerCubicCentimetre")
-        .NotNegative(input.Tex, "tex")
-        .Then<FibresInSectionOutput>(() =>
-        {
-            var one = FibreTex(input.Micron, input.DensityGramsPerCubicCentimetre);
-            return new FibresInSectionOutput(one, input.Tex / one);
-        });
+    public static Result<FibresInSectionOutput> ReckonFibres(FibresInSectionInput input) =>
+        new Guard()
+            .Positive(input.Micron, "micron")
+            .Positive(input.DensityGramsPerCubicCentimetre, "densityGramsPerCubicCentimetre")
+            .NotNegative(input.Tex, "tex")
+            .Then<FibresInSectionOutput>(() =>
+            {
+                var one = FibreTex(input.Micron, input.DensityGramsPerCubicCentimetre);
+                return new FibresInSectionOutput(one, input.Tex / one);
+            });
 
     /// <summary>The reckoning <c>finest-singles</c>.</summary>
     /// <param name="input">Fineness, density and the fewest fibres wanted.</param>
@@ -64,14 +66,16 @@ public static class Fineness
 public sealed record FibresInSectionInput(
     [property: Unit("µm", "fibre diameter")] double Micron,
     [property: Unit("g/cm³", "fibre density; wool and hair 1.31")] double DensityGramsPerCubicCentimetre,
-    [property: Unit("tex", "grist of the yarn")] double Tex);
+    [property: Unit("tex", "grist of the yarn")] double Tex
+);
 
 /// <summary>Output of <c>fibres-in-section</c>.</summary>
 /// <param name="FibreTex">Grist of one fibre.</param>
 /// <param name="Fibres">Fibres in a cross-section of the yarn.</param>
 public sealed record FibresInSectionOutput(
     [property: Unit("tex", "grist of one fibre")] double FibreTex,
-    [property: Unit("", "fibres in a cross-section")] double Fibres);
+    [property: Unit("", "fibres in a cross-section")] double Fibres
+);
 
 /// <summary>Input of <c>finest-singles</c>.</summary>
 /// <param name="Micron">Fibre diameter, above zero.</param>
@@ -80,11 +84,13 @@ public sealed record FibresInSectionOutput(
 public sealed record FinestSinglesInput(
     [property: Unit("µm", "fibre diameter")] double Micron,
     [property: Unit("g/cm³", "fibre density; wool and hair 1.31")] double DensityGramsPerCubicCentimetre,
-    [property: Unit("", "fewest fibres that hold together; 35 when not given")] double? FewestFibres = null);
+    [property: Unit("", "fewest fibres that hold together; 35 when not given")] double? FewestFibres = null
+);
 
 /// <summary>Output of <c>finest-singles</c>.</summary>
 /// <param name="Tex">Grist of the finest singles.</param>
 /// <param name="MetresPer100Grams">The same as length.</param>
 public sealed record FinestSinglesOutput(
     [property: Unit("tex", "grist of the finest singles")] double Tex,
-    [property: Unit("m/100 g", "the same as length")] double MetresPer100Grams);
+    [property: Unit("m/100 g", "the same as length")] double MetresPer100Grams
+);

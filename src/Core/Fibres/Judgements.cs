@@ -216,12 +216,14 @@ public sealed record Judgements(
     HowMuch? Wax = null,
     HowMuch? Dirt = null,
     HowMuch? VegetableMatter = null,
-    FleeceColour? Colour = null);
+    FleeceColour? Colour = null
+);
 
 /// <summary>Everything that is known of a fleece when someone decides what it is for.</summary>
 /// <param name="Class">Its class, null when not known.</param>
 /// <param name="Fibre">Its fibre.</param>
-/// <param name="Micron">Fibre diameter in micrometres: the breed's usual range, or a point where it was measured; null when not known.</param>
+/// <param name="Micron">Fibre diameter in micrometres: the breed's usual range, or a point where it was measured; null when not
+/// known.</param>
 /// <param name="StapleMillimetres">Mean staple length of its locks, null when none was measured.</param>
 /// <param name="CvPercent">Coefficient of variation of the lengths, null for fewer than two locks.</param>
 /// <param name="Wave">Kind of wave, null when not known.</param>
@@ -235,7 +237,8 @@ public sealed record FleeceFacts(
     double? CvPercent,
     Wave? Wave,
     Judgements Judged,
-    FeltingGrade? Felts = null)
+    FeltingGrade? Felts = null
+)
 {
     /// <summary>Whether there is or was a fleece here to lift locks from; not where fibre came in prepared.</summary>
     public bool HasLocks { get; init; } = true;
@@ -244,7 +247,8 @@ public sealed record FleeceFacts(
     public Provenance FeltsFrom { get; init; } = Provenance.Typical;
 
     /// <summary>Two coats, judged or usual for the class.</summary>
-    public bool IsDoubleCoated => Judged.Coat is { } coat ? coat == Coat.Double : Class is FleeceClass.Double or FleeceClass.Cashmere or FleeceClass.Undercoat;
+    public bool IsDoubleCoated =>
+        Judged.Coat is { } coat ? coat == Coat.Double : Class is FleeceClass.Double or FleeceClass.Cashmere or FleeceClass.Undercoat;
 
     /// <summary>Down that has to be parted from hair, by class.</summary>
     public bool HasGuardHair => IsDoubleCoated || Class is FleeceClass.Cashmere or FleeceClass.Undercoat;

@@ -43,16 +43,15 @@ public static class Regain
     /// <summary>Standard uncertainty of a regain, as a fraction: how well the curve and a room hygrometer fix it.</summary>
     /// <param name="fibre">The fibre.</param>
     /// <param name="humidityWasRead">False when nobody read the room's humidity.</param>
-    public static double Uncertainty(Fibre fibre, bool humidityWasRead) => !IsKnown(fibre)
-        ? 0
-        : !humidityWasRead
-            ? 0.02
-            : fibre switch
-            {
-                Fibre.Silk => 0.006,
-                Fibre.Cotton => 0.005,
-                _ => 0.010,
-            };
+    public static double Uncertainty(Fibre fibre, bool humidityWasRead) =>
+        !IsKnown(fibre) ? 0
+        : !humidityWasRead ? 0.02
+        : fibre switch
+        {
+            Fibre.Silk => 0.006,
+            Fibre.Cotton => 0.005,
+            _ => 0.010,
+        };
 
     /// <summary>
     /// The agreed allowance as a fraction (Regulation (EU) 1007/2011, Annex IX, made for composition labels): the moisture
@@ -60,52 +59,60 @@ public static class Regain
     /// </summary>
     /// <param name="fibre">Any fibre.</param>
     /// <param name="preparation">Matters for wool, hair and horsehair only.</param>
-    public static double Allowance(Fibre fibre, Preparation preparation) => fibre switch
-    {
-        Fibre.Horsehair => preparation == Preparation.Combed ? 0.16 : 0.15,
-        Fibre.Silk => 0.11,
-        Fibre.Cotton or Fibre.Ramie => 0.085,
-        Fibre.Flax or Fibre.Hemp => 0.12,
-        Fibre.Jute => 0.17,
-        Fibre.Viscose or Fibre.Modal or Fibre.Lyocell => 0.13,
-        Fibre.Acetate => 0.09,
-        Fibre.Nylon => 0.0625,
-        Fibre.Polyester => 0.015,
-        Fibre.Acrylic => 0.02,
-        _ => preparation == Preparation.Combed ? 0.1825 : 0.17,
-    };
+    public static double Allowance(Fibre fibre, Preparation preparation) =>
+        fibre switch
+        {
+            Fibre.Horsehair => preparation == Preparation.Combed ? 0.16 : 0.15,
+            Fibre.Silk => 0.11,
+            Fibre.Cotton or Fibre.Ramie => 0.085,
+            Fibre.Flax or Fibre.Hemp => 0.12,
+            Fibre.Jute => 0.17,
+            Fibre.Viscose or Fibre.Modal or Fibre.Lyocell => 0.13,
+            Fibre.Acetate => 0.09,
+            Fibre.Nylon => 0.0625,
+            Fibre.Polyester => 0.015,
+            Fibre.Acrylic => 0.02,
+            _ => preparation == Preparation.Combed ? 0.1825 : 0.17,
+        };
 
-    private static double[]? Curve(Fibre fibre) => fibre switch
-    {
-        Fibre.Silk => Silk,
-        Fibre.Cotton => Cotton,
-        <= Fibre.Horsehair => Hair,
-        _ => null,
-    };
+    private static double[]? Curve(Fibre fibre) =>
+        fibre switch
+        {
+            Fibre.Silk => Silk,
+            Fibre.Cotton => Cotton,
+            <= Fibre.Horsehair => Hair,
+            _ => null,
+        };
 
     /// <summary>The reckoning <c>regain</c>.</summary>
     /// <param name="input">Fibre and humidity.</param>
     /// <returns>Percent, or a refusal for a fibre without a curve (<c>no-curve</c>) or a humidity outside 0 to 100.</returns>
-    public static Result<RegainOutput> Reckon(RegainInput input) => Check(input.Fibre, input.RelativeHumidityPercent)
-        .Then<RegainOutput>(() => new RegainOutput(At(input.Fibre, input.RelativeHumidityPercent) * 100, input.RelativeHumidityPercent > UncertainAbove));
+    public static Result<RegainOutput> Reckon(RegainInput input) =>
+        Check(input.Fibre, input.RelativeHumidityPercent)
+            .Then<RegainOutput>(() =>
+                new RegainOutput(At(input.Fibre, input.RelativeHumidityPercent) * 100, input.RelativeHumidityPercent > UncertainAbove)
+            );
 
     /// <summary>The reckoning <c>reference-mass</c>.</summary>
     /// <param name="input">Fibre, logged mass, humidity, preparation.</param>
     /// <returns>The same fibre's mass oven-dry, rested at 65 % humidity, and at the agreed allowance.</returns>
-    public static Result<ReferenceMassOutput> ReckonMasses(ReferenceMassInput input) => Check(input.Fibre, input.RelativeHumidityPercent)
-        .NotNegative(input.MassGrams, "massGrams")
-        .Then<ReferenceMassOutput>(() =>
-        {
-            var dry = input.MassGrams / (1 + At(input.Fibre, input.RelativeHumidityPercent));
-            return new ReferenceMassOutput(
-                dry,
-                dry * (1 + At(input.Fibre, ReferenceHumidity)),
-                dry * (1 + Allowance(input.Fibre, input.Preparation ?? Preparation.Carded)));
-        });
+    public static Result<ReferenceMassOutput> ReckonMasses(ReferenceMassInput input) =>
+        Check(input.Fibre, input.RelativeHumidityPercent)
+            .NotNegative(input.MassGrams, "massGrams")
+            .Then<ReferenceMassOutput>(() =>
+            {
+                var dry = input.MassGrams / (1 + At(input.Fibre, input.RelativeHumidityPercent));
+                return new ReferenceMassOutput(
+                    dry,
+                    dry * (1 + At(input.Fibre, ReferenceHumidity)),
+                    dry * (1 + Allowance(input.Fibre, input.Preparation ?? Preparation.Carded))
+                );
+            });
 
-    private static Guard Check(Fibre fibre, double humidity) => new Guard()
-        .Need(IsKnown(fibre), "fibre", "no-curve", "has no absorption curve here, only an agreed allowance")
-        .Within(humidity, 0, 100, "relativeHumidityPercent");
+    private static Guard Check(Fibre fibre, double humidity) =>
+        new Guard()
+            .Need(IsKnown(fibre), "fibre", "no-curve", "has no absorption curve here, only an agreed allowance")
+            .Within(humidity, 0, 100, "relativeHumidityPercent");
 }
 
 /// <summary>Input of <c>regain</c>.</summary>
@@ -113,14 +120,16 @@ public static class Regain
 /// <param name="RelativeHumidityPercent">0 to 100.</param>
 public sealed record RegainInput(
     [property: Unit("fibre", "what the fibre is")] Fibre Fibre,
-    [property: Unit("%", "relative humidity of the room")] double RelativeHumidityPercent);
+    [property: Unit("%", "relative humidity of the room")] double RelativeHumidityPercent
+);
 
 /// <summary>Output of <c>regain</c>.</summary>
 /// <param name="RegainPercent">Water over oven-dry mass.</param>
 /// <param name="Uncertain">True above 95 % humidity, where the curves are rough.</param>
 public sealed record RegainOutput(
     [property: Unit("%", "water over oven-dry mass")] double RegainPercent,
-    [property: Unit("", "above 95 % humidity the curve is rough")] bool Uncertain);
+    [property: Unit("", "above 95 % humidity the curve is rough")] bool Uncertain
+);
 
 /// <summary>Input of <c>reference-mass</c>.</summary>
 /// <param name="Fibre">A fibre with an absorption curve.</param>
@@ -131,7 +140,8 @@ public sealed record ReferenceMassInput(
     [property: Unit("fibre", "what the fibre is")] Fibre Fibre,
     [property: Unit("g", "the weight, rested in the room")] double MassGrams,
     [property: Unit("%", "relative humidity of the room")] double RelativeHumidityPercent,
-    [property: Unit("preparation", "carded when not given")] Preparation? Preparation = null);
+    [property: Unit("preparation", "carded when not given")] Preparation? Preparation = null
+);
 
 /// <summary>Output of <c>reference-mass</c>.</summary>
 /// <param name="OvenDryGrams">Without any water.</param>
@@ -140,4 +150,5 @@ public sealed record ReferenceMassInput(
 public sealed record ReferenceMassOutput(
     [property: Unit("g", "without any water")] double OvenDryGrams,
     [property: Unit("g", "rested at 65 % humidity")] double ReferenceGrams,
-    [property: Unit("g", "at the agreed allowance")] double TradeGrams);
+    [property: Unit("g", "at the agreed allowance")] double TradeGrams
+);

@@ -5,8 +5,8 @@ using EarthyTuft.Core.Quantities;
 namespace EarthyTuft.Core.Fibres;
 
 /// <summary>
-/// A colour as a screen shows it, and as light adds it: a mix is reckoned in linear light, because that is what the eye does with fibres it cannot
-/// tell apart (docs/craft.md, section 11).
+/// A colour as a screen shows it, and as light adds it: a mix is reckoned in linear light, because that is what the eye does with fibres it
+/// cannot tell apart (docs/craft.md, section 11).
 /// </summary>
 /// <param name="Red">0 to 255.</param>
 /// <param name="Green">0 to 255.</param>
@@ -16,18 +16,40 @@ public readonly partial record struct Shade(byte Red, byte Green, byte Blue)
     /// <summary>Wool that nobody dyed and of which nothing is said.</summary>
     public static readonly Shade Undyed = new(0xE9, 0xDD, 0xC6);
 
-    // Natural tones first, then what dye plants and people's words give; the first that fits counts, so the narrower stand before the wider.
+    // Natural tones first, then what dye plants and people's words give; the first that fits counts, so the narrower stand before the
+    // wider.
     private static readonly (Regex Words, Shade Is)[] Named =
     [
         .. new (string Words, string Hex)[]
         {
-            ("charcoal|steel|dark gr[ae]y", "#6C6863"), ("silver|light gr[ae]y", "#B9B4AB"), ("gr[ae]y", "#8F8B85"),
-            ("moorit|chestnut", "#8A5A3C"), ("coffee|dark brown", "#5E4433"), ("brown", "#75563F"), ("fawn|camel|caramel|honey|tan\\b", "#BD9A6E"),
-            ("spotted|piebald|mixed", "#B4A48F"), ("black", "#4B423D"), ("cream|ivory", "#EFE3C6"), ("white", "#F1EADB"),
-            ("woad|indigo|navy|dark blue", "#2F5568"), ("turquoise|teal", "#2E7D7A"), ("sky|light blue|pale blue", "#8FB3CC"), ("blue", "#3E6A96"),
-            ("weld|mustard", "#B7881B"), ("gold", "#C79A2B"), ("lemon|pale yellow", "#E5D56A"), ("yellow", "#DDB93C"),
-            ("madder|brick|rust", "#A2402B"), ("cochineal|crimson|scarlet", "#A3213A"), ("pink|rose", "#D48A97"), ("red", "#B23A2E"),
-            ("orange|apricot", "#D9822B"), ("plum|purple|violet|lilac", "#71507E"), ("lichen|moss|olive", "#6B7540"), ("mint|pale green", "#A9C9A0"), ("green", "#4F7A4A"),
+            ("charcoal|steel|dark gr[ae]y", "#6C6863"),
+            ("silver|light gr[ae]y", "#B9B4AB"),
+            ("gr[ae]y", "#8F8B85"),
+            ("moorit|chestnut", "#8A5A3C"),
+            ("coffee|dark brown", "#5E4433"),
+            ("brown", "#75563F"),
+            ("fawn|camel|caramel|honey|tan\\b", "#BD9A6E"),
+            ("spotted|piebald|mixed", "#B4A48F"),
+            ("black", "#4B423D"),
+            ("cream|ivory", "#EFE3C6"),
+            ("white", "#F1EADB"),
+            ("woad|indigo|navy|dark blue", "#2F5568"),
+            ("turquoise|teal", "#2E7D7A"),
+            ("sky|light blue|pale blue", "#8FB3CC"),
+            ("blue", "#3E6A96"),
+            ("weld|mustard", "#B7881B"),
+            ("gold", "#C79A2B"),
+            ("lemon|pale yellow", "#E5D56A"),
+            ("yellow", "#DDB93C"),
+            ("madder|brick|rust", "#A2402B"),
+            ("cochineal|crimson|scarlet", "#A3213A"),
+            ("pink|rose", "#D48A97"),
+            ("red", "#B23A2E"),
+            ("orange|apricot", "#D9822B"),
+            ("plum|purple|violet|lilac", "#71507E"),
+            ("lichen|moss|olive", "#6B7540"),
+            ("mint|pale green", "#A9C9A0"),
+            ("green", "#4F7A4A"),
         }.Select(n => (new Regex(n.Words, RegexOptions.IgnoreCase | RegexOptions.CultureInvariant), Parse(n.Hex))),
     ];
 
@@ -67,7 +89,11 @@ public readonly partial record struct Shade(byte Red, byte Green, byte Blue)
         var text = (typed ?? "").Trim();
         return text.Length > 0 && (HexWithin().IsMatch(text) || Named.Any(n => n.Words.IsMatch(text)))
             ? Of(text)
-            : new Refusal(field, "not-a-colour", $"\u201C{text}\u201D names no colour that is known here: pick one, or write a code such as #C04020.");
+            : new Refusal(
+                field,
+                "not-a-colour",
+                $"\u201C{text}\u201D names no colour that is known here: pick one, or write a code such as #C04020."
+            );
     }
 
     /// <summary>What several colours look like together from where the eye cannot tell them apart.</summary>

@@ -21,7 +21,9 @@ public static class GinningStation
         new(
             "Boll edges cut; the dust of lint and husk harms lungs.",
             "Gloves for the husks, outdoors or with a mask, over a box with corners for lint, seed and trash.",
-            "With asthma ask a doctor before dusty work."))
+            "With asthma ask a doctor before dusty work."
+        )
+    )
     {
         // Lint is clean fibre as dried wool is.
         Stage = 50,

@@ -24,7 +24,8 @@ public sealed record InstrumentReading(InstrumentKind Kind, double? Value, doubl
 
 /// <summary>
 /// The line protocol of docs/instruments.md: one reading a line in plain letters, <c>scale 412.6 g stable</c>, <c>probe 54.2 C</c>,
-/// <c>air 18.4 C 62.1 %</c>. Whatever does not read as that, or lies outside what can be, is no reading: a broken cable says all sorts of things.
+/// <c>air 18.4 C 62.1 %</c>. Whatever does not read as that, or lies outside what can be, is no reading: a broken cable says all sorts of
+/// things.
 /// </summary>
 public static class InstrumentLine
 {
@@ -55,28 +56,60 @@ public static class InstrumentLine
         return trimmed[parts[0]] switch
         {
             "scale" when count == 2 && word is "over" => new(InstrumentKind.Scale, null, null, false),
-            "scale" when count == 4 && trimmed[parts[3]] is "stable" or "moving" => Scale(word, trimmed[parts[2]], trimmed[parts[3]] is "stable"),
+            "scale" when count == 4 && trimmed[parts[3]] is "stable" or "moving" => Scale(
+                word,
+                trimmed[parts[2]],
+                trimmed[parts[3]] is "stable"
+            ),
             "probe" when count == 2 && word is "none" => new(InstrumentKind.Probe, null, null, true),
-            "probe" when count == 3 && trimmed[parts[2]] is "C" && Number(word, -50, 150) is { } celsius => new(InstrumentKind.Probe, celsius, null, true),
-            "air" when count == 5 && trimmed[parts[2]] is "C" && trimmed[parts[4]] is "%" && Number(word, -50, 80) is { } air && Number(trimmed[parts[3]], 0, 100) is { } humidity =>
-                new(InstrumentKind.Air, air, humidity, true),
+            "probe" when count == 3 && trimmed[parts[2]] is "C" && Number(word, -50, 150) is { } celsius => new(
+                InstrumentKind.Probe,
+                celsius,
+                null,
+                true
+            ),
+            "air"
+                when count == 5
+                    && trimmed[parts[2]] is "C"
+                    && trimmed[parts[4]] is "%"
+                    && Number(word, -50, 80) is { } air
+                    && Number(trimmed[parts[3]], 0, 100) is { } humidity => new(InstrumentKind.Air, air, humidity, true),
             _ => null,
         };
     }
 
     private static InstrumentReading? Scale(ReadOnlySpan<char> word, ReadOnlySpan<char> unit, bool stable)
     {
-        var grams = unit switch { "g" => 1, "kg" => 1000, "oz" => 28.349523125, "lb" => 453.59237, _ => double.NaN };
-        return Number(word, double.MinValue, double.MaxValue) * grams is { } value && Math.Abs(value) <= HeaviestGrams ? new(InstrumentKind.Scale, value, null, stable) : null;
+        var grams = unit switch
+        {
+            "g" => 1,
+            "kg" => 1000,
+            "oz" => 28.349523125,
+            "lb" => 453.59237,
+            _ => double.NaN,
+        };
+        return Number(word, double.MinValue, double.MaxValue) * grams is { } value && Math.Abs(value) <= HeaviestGrams
+            ? new(InstrumentKind.Scale, value, null, stable)
+            : null;
     }
 
     private static double? Number(ReadOnlySpan<char> word, double least, double most) =>
-        word.Length <= 16 && double.TryParse(word, NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) && number >= least && number <= most ? number : null;
+        word.Length <= 16
+        && double.TryParse(
+            word,
+            NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint,
+            CultureInfo.InvariantCulture,
+            out var number
+        )
+        && number >= least
+        && number <= most
+            ? number
+            : null;
 }
 
 /// <summary>
-/// Cuts what comes down a line into lines, whatever comes: a piece may end in the middle of a word, and what is longer than a line can be is
-/// thrown away up to the next line end. Holds no more than one line.
+/// Cuts what comes down a line into lines, whatever comes: a piece may end in the middle of a word, and what is longer than a line can be
+/// is thrown away up to the next line end. Holds no more than one line.
 /// </summary>
 public sealed class LineCutter
 {

@@ -41,7 +41,8 @@ public sealed record Balance(
     Estimate? WeighedLosses,
     Estimate? ByDifference,
     Estimate? Unaccounted,
-    BalanceStatus Status)
+    BalanceStatus Status
+)
 {
     /// <summary>How many standard deviations a gap may reach and still fit (docs/craft.md, section 4).</summary>
     public const double Bound = 3;
@@ -82,7 +83,8 @@ public sealed record Balance(
             losses?.Estimate,
             byDifference ? estimate : null,
             byDifference ? null : estimate,
-            Judge(estimate, byDifference, usual, taken is null ? null : gain?.Allowance(taken.Estimate.Mass)))
+            Judge(estimate, byDifference, usual, taken is null ? null : gain?.Allowance(taken.Estimate.Mass))
+        )
         {
             Usual = usual,
             UsualGain = gain,
@@ -92,14 +94,31 @@ public sealed record Balance(
     /// <summary>What came in from outside has nothing to be held against: it fits as it is.</summary>
     /// <param name="flows">The fleeces that came in.</param>
     public static Balance OfTakingIn(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
-        new(null, LinearForm.Nothing.Estimate, Total(flows, f => f.Role == FlowRole.Out)?.Estimate, LinearForm.Nothing.Estimate, null, null, BalanceStatus.Fits);
+        new(
+            null,
+            LinearForm.Nothing.Estimate,
+            Total(flows, f => f.Role == FlowRole.Out)?.Estimate,
+            LinearForm.Nothing.Estimate,
+            null,
+            null,
+            BalanceStatus.Fits
+        );
 
     /// <summary>What leaves the course has nothing to be held against: it fits as it is.</summary>
     /// <param name="flows">What was taken from lots.</param>
     public static Balance OfLeaving(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows) =>
-        new(Total(flows, f => f.Role == FlowRole.In)?.Estimate, LinearForm.Nothing.Estimate, null, LinearForm.Nothing.Estimate, null, null, BalanceStatus.Fits);
+        new(
+            Total(flows, f => f.Role == FlowRole.In)?.Estimate,
+            LinearForm.Nothing.Estimate,
+            null,
+            LinearForm.Nothing.Estimate,
+            null,
+            null,
+            BalanceStatus.Fits
+        );
 
-    /// <summary>A recount: what should have been there against what was. Found fibre is a negative rest; neither kind is impossible, for bags do turn up.</summary>
+    /// <summary>A recount: what should have been there against what was. Found fibre is a negative rest; neither kind is impossible, for
+    /// bags do turn up.</summary>
     /// <param name="before">What the log said was left, null when it could not tell.</param>
     /// <param name="counted">What the scale says now, null when it was damp.</param>
     public static Balance OfRecount(LinearForm? before, LinearForm? counted)
@@ -107,10 +126,19 @@ public sealed record Balance(
         var rest = before is null || counted is null ? null : (before - counted).Estimate;
         // A little goes to the floor whenever a bag is opened.
         var floor = (before?.Grams ?? 0) * UsualLoss.Floor;
-        var status = rest is null ? BalanceStatus.Open
+        var status =
+            rest is null ? BalanceStatus.Open
             : rest.Mass.Grams >= (-Bound * rest.Sigma) - 1e-9 && rest.Mass.Grams <= (Bound * rest.Sigma) + floor + 1e-9 ? BalanceStatus.Fits
             : BalanceStatus.Suspicious;
-        return new Balance(before?.Estimate, LinearForm.Nothing.Estimate, counted?.Estimate, LinearForm.Nothing.Estimate, null, rest, status);
+        return new Balance(
+            before?.Estimate,
+            LinearForm.Nothing.Estimate,
+            counted?.Estimate,
+            LinearForm.Nothing.Estimate,
+            null,
+            rest,
+            status
+        );
     }
 
     /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
@@ -118,16 +146,17 @@ public sealed record Balance(
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>
     /// <param name="usual">What the step usually loses, null when that is not known.</param>
     /// <param name="takenUp">How much may have been taken up and not weighed, null when nothing.</param>
-    public static BalanceStatus Judge(Estimate? gap, bool byDifference, UsualLoss? usual = null, Mass? takenUp = null) => gap switch
-    {
-        null => BalanceStatus.Open,
-        // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
-        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - (takenUp?.Grams ?? 0) - 1e-9 => BalanceStatus.Impossible,
-        _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.UsualGain,
-        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + (usual?.Allowance.Grams ?? 0) + 1e-9 => BalanceStatus.Suspicious,
-        _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.UsualLoss,
-        _ => BalanceStatus.Fits,
-    };
+    public static BalanceStatus Judge(Estimate? gap, bool byDifference, UsualLoss? usual = null, Mass? takenUp = null) =>
+        gap switch
+        {
+            null => BalanceStatus.Open,
+            // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
+            _ when gap.Mass.Grams < (-Bound * gap.Sigma) - (takenUp?.Grams ?? 0) - 1e-9 => BalanceStatus.Impossible,
+            _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.UsualGain,
+            _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + (usual?.Allowance.Grams ?? 0) + 1e-9 => BalanceStatus.Suspicious,
+            _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.UsualLoss,
+            _ => BalanceStatus.Fits,
+        };
 
     private static LinearForm? Total(IReadOnlyList<(Flow Flow, LinearForm? Mass)> flows, Func<Flow, bool> which)
     {

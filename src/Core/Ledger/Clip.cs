@@ -16,16 +16,21 @@ public sealed record ClipProduct(LotForm Form, double Grams, double RawGrams)
 public static class Clip
 {
     /// <summary>
-    /// What was made of a clip, form by form, in the order in which it was made. Where something of a form is made into the same form again (a
-    /// further pass, two bags joined) only the last of it counts; what was joined with other clips counts by the clip's share of the raw weight
-    /// (<see cref="Lineage"/>).
+    /// What was made of a clip, form by form, in the order in which it was made. Where something of a form is made into the same form again
+    /// (a further pass, two bags joined) only the last of it counts; what was joined with other clips counts by the clip's share of the raw
+    /// weight (<see cref="Lineage"/>).
     /// </summary>
     /// <param name="clip">The lot that came in.</param>
     /// <param name="family">The entries around it, oldest first.</param>
     /// <param name="masses">Their masses.</param>
     /// <param name="formOf">The form of a lot of the family.</param>
     /// <returns>Empty when nothing was made yet or its mass is not known.</returns>
-    public static IReadOnlyList<ClipProduct> Products(Guid clip, IReadOnlyCollection<Entry> family, MassSolver masses, Func<Guid, LotForm> formOf)
+    public static IReadOnlyList<ClipProduct> Products(
+        Guid clip,
+        IReadOnlyCollection<Entry> family,
+        MassSolver masses,
+        Func<Guid, LotForm> formOf
+    )
     {
         var lineage = new Lineage(family, masses);
         var shares = TakenShares.Of(family, masses);
@@ -40,10 +45,21 @@ public static class Clip
         }
 
         var products = new List<ClipProduct>();
-        foreach (var lot in family.Where(e => e.Step != StepKind.TakeIn).SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).Where(l => formOf(l) != formOf(clip)))
+        foreach (
+            var lot in family
+                .Where(e => e.Step != StepKind.TakeIn)
+                .SelectMany(e => e.Flows)
+                .Where(f => f.Role == FlowRole.Out)
+                .Select(f => f.LotId!.Value)
+                .Where(l => formOf(l) != formOf(clip))
+        )
         {
             var stayed = 1 - wentOn.GetValueOrDefault(lot);
-            if (stayed > 1e-9 && masses.Made(lot) is { } made && lineage.Origins(lot).FirstOrDefault(o => o.RootLotId == clip) is { RawGrams: > 0 } origin)
+            if (
+                stayed > 1e-9
+                && masses.Made(lot) is { } made
+                && lineage.Origins(lot).FirstOrDefault(o => o.RootLotId == clip) is { RawGrams: > 0 } origin
+            )
             {
                 products.Add(new ClipProduct(formOf(lot), made.Grams * origin.Share * stayed, origin.RawGrams * stayed));
             }

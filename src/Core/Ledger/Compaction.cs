@@ -23,9 +23,17 @@ public static class Compactions
     /// <param name="cameDyed">Whether a lot came in dyed.</param>
     /// <param name="now">Now.</param>
     /// <returns>Null when it is not.</returns>
-    public static Compaction? Of(Guid lotId, DateTimeOffset madeAt, IReadOnlyCollection<Entry> family, Func<Guid, bool> cameDyed, DateTimeOffset now)
+    public static Compaction? Of(
+        Guid lotId,
+        DateTimeOffset madeAt,
+        IReadOnlyCollection<Entry> family,
+        Func<Guid, bool> cameDyed,
+        DateTimeOffset now
+    )
     {
-        var makers = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (Lot: f.LotId!.Value, Entry: e))).ToDictionary(p => p.Lot, p => p.Entry);
+        var makers = family
+            .SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (Lot: f.LotId!.Value, Entry: e)))
+            .ToDictionary(p => p.Lot, p => p.Entry);
         var open = new Queue<Guid>([lotId]);
         var seen = new HashSet<Guid>(open);
         while (open.TryDequeue(out var lot))

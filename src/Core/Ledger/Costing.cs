@@ -13,9 +13,7 @@ public sealed class Costing
 {
     private readonly Dictionary<Guid, decimal?> lots = [];
 
-    private Costing()
-    {
-    }
+    private Costing() { }
 
     /// <summary>What a lot cost when it was made, in the workshop's currency; null when a price on the way is not known.</summary>
     /// <param name="lotId">A lot of the family.</param>
@@ -30,11 +28,17 @@ public sealed class Costing
     /// <summary>Works out what every lot of a family cost.</summary>
     /// <param name="family">Its entries, oldest first.</param>
     /// <param name="solver">Their masses.</param>
-    /// <param name="outlays">What was spent at each entry; none counts as nothing, except at taking in, where it leaves the cost unknown.</param>
+    /// <param name="outlays">What was spent at each entry; none counts as nothing, except at taking in, where it leaves the cost
+    /// unknown.</param>
     /// <param name="worth">What second-grade outputs and losses are worth, by flow.</param>
     /// <param name="hourlyRate">What an hour counts for, null when the workshop does not count its hours.</param>
     public static Costing Of(
-        IReadOnlyCollection<Entry> family, MassSolver solver, IReadOnlyDictionary<Guid, Outlay> outlays, IReadOnlyDictionary<Guid, decimal> worth, decimal? hourlyRate)
+        IReadOnlyCollection<Entry> family,
+        MassSolver solver,
+        IReadOnlyDictionary<Guid, Outlay> outlays,
+        IReadOnlyDictionary<Guid, decimal> worth,
+        decimal? hourlyRate
+    )
     {
         var costing = new Costing();
         var shares = TakenShares.Of(family, solver);
@@ -49,8 +53,10 @@ public sealed class Costing
         return costing;
     }
 
-    private decimal? WentIn(Entry entry, TakenShares shares) => entry.Flows.Where(f => f.Role == FlowRole.In).Aggregate(
-        (decimal?)0, (sum, taking) => sum + (Of(taking.LotId!.Value) * (decimal?)shares.Of(taking)));
+    private decimal? WentIn(Entry entry, TakenShares shares) =>
+        entry
+            .Flows.Where(f => f.Role == FlowRole.In)
+            .Aggregate((decimal?)0, (sum, taking) => sum + (Of(taking.LotId!.Value) * (decimal?)shares.Of(taking)));
 
     private void Spread(Entry entry, MassSolver solver, IReadOnlyDictionary<Guid, decimal> worth, decimal? total)
     {

@@ -30,13 +30,25 @@ public enum DriedHow
 /// <param name="ColourBefore">Picked, as <c>#RRGGBB</c>; empty when not.</param>
 /// <param name="ColourAfter">Picked when it was dry, as <c>#RRGGBB</c>; empty when not.</param>
 /// <param name="Dried">How it was dried.</param>
-public sealed partial record DyeNotes(string Dyestuff, double? DosePercent, string Mordant, double? MordantPercent, string ColourBefore, string ColourAfter, DriedHow? Dried)
+public sealed partial record DyeNotes(
+    string Dyestuff,
+    double? DosePercent,
+    string Mordant,
+    double? MordantPercent,
+    string ColourBefore,
+    string ColourAfter,
+    DriedHow? Dried
+)
 {
     /// <summary>The highest dose that is believed, in percent of dry fibre: fresh plants may weigh ten times the fibre.</summary>
     public const double HighestPercent = 2000;
 
     /// <summary>Nothing was noted.</summary>
-    public bool IsEmpty => Dyestuff.Length + Mordant.Length + ColourBefore.Length + ColourAfter.Length == 0 && DosePercent is null && MordantPercent is null && Dried is null;
+    public bool IsEmpty =>
+        Dyestuff.Length + Mordant.Length + ColourBefore.Length + ColourAfter.Length == 0
+        && DosePercent is null
+        && MordantPercent is null
+        && Dried is null;
 
     /// <summary>Checks what was noted.</summary>
     /// <param name="notes">The notes.</param>
@@ -46,11 +58,31 @@ public sealed partial record DyeNotes(string Dyestuff, double? DosePercent, stri
         static bool IsDose(double? percent) => percent is null or (> 0 and <= HighestPercent);
         static bool IsColour(string colour) => colour.Length == 0 || Colour().IsMatch(colour);
         return new Guard()
-            .Need(IsDose(notes.DosePercent), "dyeing.dosePercent", "out-of-range", FormattableString.Invariant($"must be above 0 and at most {HighestPercent} % of the dry fibre"))
-            .Need(IsDose(notes.MordantPercent), "dyeing.mordantPercent", "out-of-range", FormattableString.Invariant($"must be above 0 and at most {HighestPercent} % of the dry fibre"))
+            .Need(
+                IsDose(notes.DosePercent),
+                "dyeing.dosePercent",
+                "out-of-range",
+                FormattableString.Invariant($"must be above 0 and at most {HighestPercent} % of the dry fibre")
+            )
+            .Need(
+                IsDose(notes.MordantPercent),
+                "dyeing.mordantPercent",
+                "out-of-range",
+                FormattableString.Invariant($"must be above 0 and at most {HighestPercent} % of the dry fibre")
+            )
             .Need(notes.MordantPercent is null || notes.Mordant.Length > 0, "dyeing.mordant", "missing", "is missing: its share is noted")
-            .Need(IsColour(notes.ColourBefore), "dyeing.colourBefore", "not-a-colour", "does not read: a colour is picked, or written as #RRGGBB")
-            .Need(IsColour(notes.ColourAfter), "dyeing.colourAfter", "not-a-colour", "does not read: a colour is picked, or written as #RRGGBB")
+            .Need(
+                IsColour(notes.ColourBefore),
+                "dyeing.colourBefore",
+                "not-a-colour",
+                "does not read: a colour is picked, or written as #RRGGBB"
+            )
+            .Need(
+                IsColour(notes.ColourAfter),
+                "dyeing.colourAfter",
+                "not-a-colour",
+                "does not read: a colour is picked, or written as #RRGGBB"
+            )
             .Refusals;
     }
 

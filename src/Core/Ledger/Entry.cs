@@ -87,7 +87,8 @@ public static class StepKinds
 {
     /// <summary>Fibre leaves the course: nothing is made of it here.</summary>
     /// <param name="step">The step.</param>
-    public static bool IsLeaving(this StepKind step) => step is StepKind.UseUp or StepKind.GiveAway or StepKind.Sell or StepKind.Discard or StepKind.KeepAsReference;
+    public static bool IsLeaving(this StepKind step) =>
+        step is StepKind.UseUp or StepKind.GiveAway or StepKind.Sell or StepKind.Discard or StepKind.KeepAsReference;
 
     /// <summary>Takes from lots and gives to lots, so that what went in can be held against what came out.</summary>
     /// <param name="step">The step.</param>
@@ -236,7 +237,15 @@ public static class LossKinds
     /// <summary>Fibre, and so moist like the lot it came from; the rest is counted at its weight.</summary>
     /// <param name="kind">The kind.</param>
     public static bool IsFibre(this LossKind kind) =>
-        kind is not (LossKind.DirtAndSand or LossKind.WaxAndSuint or LossKind.VegetableMatter or LossKind.SeedAndTrash or LossKind.Gum or LossKind.Dust);
+        kind
+            is not (
+                LossKind.DirtAndSand
+                or LossKind.WaxAndSuint
+                or LossKind.VegetableMatter
+                or LossKind.SeedAndTrash
+                or LossKind.Gum
+                or LossKind.Dust
+            );
 }
 
 /// <summary>An answer to "where did it go?" that adds nothing to the log.</summary>

@@ -2,9 +2,10 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Ledger;
 
-// The idea, once. A new entry contradicts the book: more was taken than is there, or more came out than went in. Then one weighing is wrong,
-// and it need not be the new one. Every weighing that the contradiction hangs on is asked what it should have been for the contradiction to
-// go away; the rest of the family has its say through reconciliation, and the kinds of slips that people make decide between the others.
+// The idea, once. A new entry contradicts the book: more was taken than is there, or more came out than went in. Then one weighing is
+// wrong, and it need not be the new one. Every weighing that the contradiction hangs on is asked what it should have been for the
+// contradiction to go away; the rest of the family has its say through reconciliation, and the kinds of slips that people make decide
+// between the others.
 
 /// <summary>A weighing that, set right, would end a contradiction.</summary>
 /// <param name="FlowId">The weighing's flow.</param>
@@ -31,7 +32,10 @@ public static class Explanations
         var gaps = Contradictions(book, added);
         // With the lots in question emptied by it the new entry closes their balances, and the whole family speaks.
         var over = gaps.Where(g => g.Lot is not null).Select(g => g.Lot!.Value).ToHashSet();
-        var closing = added with { Flows = [.. added.Flows.Select(f => f.Role == FlowRole.In && over.Contains(f.LotId!.Value) ? f with { EmptiesLot = true } : f)] };
+        var closing = added with
+        {
+            Flows = [.. added.Flows.Select(f => f.Role == FlowRole.In && over.Contains(f.LotId!.Value) ? f with { EmptiesLot = true } : f)],
+        };
         var named = gaps.Count == 0 ? [] : Named(Reconciliation.Of([.. family, closing], usualBowl));
 
         return Ranked(gaps.SelectMany(g => Suspects(g.Gap, null, flows, usualBowl)), named, added.Id);
@@ -44,9 +48,18 @@ public static class Explanations
     /// <param name="entryId">The entry; a step with a balance or a recount.</param>
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
     /// <returns>Likeliest first; empty when the entry fits or its gap cannot be told.</returns>
-    public static IReadOnlyList<Explanation> OfGap(IReadOnlyCollection<Entry> family, MassSolver masses, Reconciliation reconciliation, Guid entryId, Mass? usualBowl)
+    public static IReadOnlyList<Explanation> OfGap(
+        IReadOnlyCollection<Entry> family,
+        MassSolver masses,
+        Reconciliation reconciliation,
+        Guid entryId,
+        Mass? usualBowl
+    )
     {
-        if (masses.GapAt(entryId) is not { } gap || masses.BalanceAt(entryId) is { Status: BalanceStatus.Fits or BalanceStatus.UsualLoss or BalanceStatus.UsualGain })
+        if (
+            masses.GapAt(entryId) is not { } gap
+            || masses.BalanceAt(entryId) is { Status: BalanceStatus.Fits or BalanceStatus.UsualLoss or BalanceStatus.UsualGain }
+        )
         {
             return [];
         }
@@ -56,17 +69,23 @@ public static class Explanations
     }
 
     private static Dictionary<Guid, (Flow Flow, Guid Entry)> Weighed(IEnumerable<Entry> entries) =>
-        entries.SelectMany(e => e.Flows.Where(f => f.Weighing is not null).Select(f => (Flow: f, Entry: e.Id))).ToDictionary(p => p.Flow.Weighing!.Id);
+        entries
+            .SelectMany(e => e.Flows.Where(f => f.Weighing is not null).Select(f => (Flow: f, Entry: e.Id)))
+            .ToDictionary(p => p.Flow.Weighing!.Id);
 
     private static Dictionary<Guid, int> Named(Reconciliation reconciliation) =>
         reconciliation.Doubts.SelectMany((d, i) => d.FlowIds.Select(f => (f, i))).DistinctBy(p => p.f).ToDictionary(p => p.f, p => p.i);
 
-    private static IReadOnlyList<Explanation> Ranked(
-        IEnumerable<Suspect> suspects, Dictionary<Guid, int> named, Guid about) =>
-        [.. suspects
-            .GroupBy(s => s.Of.Flow.Id).Select(g => g.MinBy(s => s.Misfit)!)
-            .OrderBy(s => named.GetValueOrDefault(s.Of.Flow.Id, int.MaxValue)).ThenBy(s => Math.Round(s.Misfit, 2)).ThenBy(s => s.Kind ?? SlipKind.SomethingNotLogged)
-            .Select(s => new Explanation(s.Of.Flow.Id, s.Of.Entry, s.Of.Entry == about, s.Logged, s.Likelier, s.Kind, s.Misfit < 1))];
+    private static IReadOnlyList<Explanation> Ranked(IEnumerable<Suspect> suspects, Dictionary<Guid, int> named, Guid about) =>
+        [
+            .. suspects
+                .GroupBy(s => s.Of.Flow.Id)
+                .Select(g => g.MinBy(s => s.Misfit)!)
+                .OrderBy(s => named.GetValueOrDefault(s.Of.Flow.Id, int.MaxValue))
+                .ThenBy(s => Math.Round(s.Misfit, 2))
+                .ThenBy(s => s.Kind ?? SlipKind.SomethingNotLogged)
+                .Select(s => new Explanation(s.Of.Flow.Id, s.Of.Entry, s.Of.Entry == about, s.Logged, s.Likelier, s.Kind, s.Misfit < 1)),
+        ];
 
     private sealed record Suspect((Flow Flow, Guid Entry) Of, double Logged, double Likelier, SlipKind? Kind, double Misfit);
 
@@ -74,7 +93,10 @@ public static class Explanations
     private static List<(LinearForm Gap, Guid? Lot)> Contradictions(MassSolver book, Entry added)
     {
         var gaps = new List<(LinearForm, Guid?)>();
-        LinearForm? Mass(Flow flow) => flow.Weighing is not null ? LinearForm.Of(flow.Weighing) : flow is { Role: FlowRole.In, Amount: Amount.Whole } ? book.Left(flow.LotId!.Value) : null;
+        LinearForm? Mass(Flow flow) =>
+            flow.Weighing is not null ? LinearForm.Of(flow.Weighing)
+            : flow is { Role: FlowRole.In, Amount: Amount.Whole } ? book.Left(flow.LotId!.Value)
+            : null;
         foreach (var taking in added.Flows.Where(f => f.Role == FlowRole.In && f.Weighing is not null))
         {
             if (book.Left(taking.LotId!.Value) is { } left && left - Mass(taking)! is var rest && MassSolver.IsBelowNothing(rest))
@@ -83,7 +105,10 @@ public static class Explanations
             }
         }
 
-        var inside = added.Flows.Where(f => f.Amount != Amount.ByDifference).Select(f => (Sign: f.Role is FlowRole.In or FlowRole.Gain ? 1 : -1, Mass: Mass(f))).ToArray();
+        var inside = added
+            .Flows.Where(f => f.Amount != Amount.ByDifference)
+            .Select(f => (Sign: f.Role is FlowRole.In or FlowRole.Gain ? 1 : -1, Mass: Mass(f)))
+            .ToArray();
         if (added.Step.HasBalance() && inside.All(f => f.Mass is not null))
         {
             var balance = inside.Aggregate(LinearForm.Nothing, (sum, f) => f.Sign > 0 ? sum + f.Mass! : sum - f.Mass!);
@@ -97,7 +122,11 @@ public static class Explanations
     }
 
     private static IEnumerable<Suspect> Suspects(
-        LinearForm gap, UsualLoss? usual, Dictionary<Guid, (Flow Flow, Guid Entry)> flows, Mass? usualBowl)
+        LinearForm gap,
+        UsualLoss? usual,
+        Dictionary<Guid, (Flow Flow, Guid Entry)> flows,
+        Mass? usualBowl
+    )
     {
         // With the weighing set right a step still loses what it usually does: somewhere up to its allowance.
         var allowance = usual?.Allowance.Grams ?? 0;
@@ -117,8 +146,18 @@ public static class Explanations
                 continue;
             }
 
-            var slip = Slips.Explaining(told.Flow, right, sigma, usualBowl).OrderBy(s => Math.Round(s.Misfit, 2)).ThenBy(s => s.Kind).FirstOrDefault();
-            yield return new Suspect(told, weighing.Logged, slip?.Likelier ?? right * weighing.Logged / weighing.Grams, slip?.Kind, slip?.Misfit ?? 2);
+            var slip = Slips
+                .Explaining(told.Flow, right, sigma, usualBowl)
+                .OrderBy(s => Math.Round(s.Misfit, 2))
+                .ThenBy(s => s.Kind)
+                .FirstOrDefault();
+            yield return new Suspect(
+                told,
+                weighing.Logged,
+                slip?.Likelier ?? right * weighing.Logged / weighing.Grams,
+                slip?.Kind,
+                slip?.Misfit ?? 2
+            );
         }
     }
 }

@@ -15,7 +15,8 @@ internal sealed class FlowNetwork
 
     private FlowNetwork(int nodes) => Nodes = nodes;
 
-    /// <summary>One mass: it enters the balance <paramref name="To"/> with +1 and leaves the balance <paramref name="From"/> with -1.</summary>
+    /// <summary>One mass: it enters the balance <paramref name="To"/> with +1 and leaves the balance <paramref name="From"/> with
+    /// -1.</summary>
     public sealed record Edge(Flow Flow, Guid EntryId, int From, int To);
 
     /// <summary>How many nodes there are, the ground included.</summary>
@@ -53,14 +54,16 @@ internal sealed class FlowNetwork
             foreach (var flow in entry.Flows)
             {
                 var lot = startOf.GetValueOrDefault(flow.Id, Ground);
-                network.edges.Add(flow.Role switch
-                {
-                    FlowRole.In => new Edge(flow, entry.Id, lot, step),
-                    FlowRole.Gain => new Edge(flow, entry.Id, Ground, step),
-                    FlowRole.Out => new Edge(flow, entry.Id, step, lot),
-                    FlowRole.Count => new Edge(flow, entry.Id, foundIn.GetValueOrDefault(flow.Id, Ground), lot),
-                    _ => new Edge(flow, entry.Id, step, Ground),
-                });
+                network.edges.Add(
+                    flow.Role switch
+                    {
+                        FlowRole.In => new Edge(flow, entry.Id, lot, step),
+                        FlowRole.Gain => new Edge(flow, entry.Id, Ground, step),
+                        FlowRole.Out => new Edge(flow, entry.Id, step, lot),
+                        FlowRole.Count => new Edge(flow, entry.Id, foundIn.GetValueOrDefault(flow.Id, Ground), lot),
+                        _ => new Edge(flow, entry.Id, step, Ground),
+                    }
+                );
             }
 
             // What was lost and not weighed: known to lie within what the step usually takes. It is never named, for nobody weighed it.
@@ -70,7 +73,11 @@ internal sealed class FlowNetwork
             }
 
             // What was taken up and not weighed likewise, where more came out than the weighings explain.
-            if (entry.UsualGain is { } gain && step != Ground && masses?.BalanceAt(entry.Id) is { Status: BalanceStatus.UsualGain, In: { } taken })
+            if (
+                entry.UsualGain is { } gain
+                && step != Ground
+                && masses?.BalanceAt(entry.Id) is { Status: BalanceStatus.UsualGain, In: { } taken }
+            )
             {
                 network.edges.Add(new Edge(gain.AsFlow(entry.Id, gain.Allowance(taken.Mass)), entry.Id, Ground, step));
             }

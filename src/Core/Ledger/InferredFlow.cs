@@ -5,7 +5,8 @@ internal static class InferredFlow
 {
     /// <summary>An id made of the entry's.</summary>
     /// <param name="entry">The entry.</param>
-    /// <param name="kind">Which of its inferred flows, 1 to 255: they differ from the entry, and from each other, in their last byte.</param>
+    /// <param name="kind">Which of its inferred flows, 1 to 255: they differ from the entry, and from each other, in their last
+    /// byte.</param>
     public static Guid Of(Guid entry, byte kind)
     {
         Span<byte> bytes = stackalloc byte[16];

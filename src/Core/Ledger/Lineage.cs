@@ -1,4 +1,3 @@
-
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>Where a lot came from.</summary>
@@ -22,7 +21,8 @@ public sealed class Lineage
     /// <summary>A lineage over a family.</summary>
     /// <param name="family">Its entries.</param>
     /// <param name="solver">Their masses.</param>
-    /// <param name="isRaw">Whether what came in came raw, by lot; null for everything. Behind what came in prepared there is raw fleece that nobody here weighed.</param>
+    /// <param name="isRaw">Whether what came in came raw, by lot; null for everything. Behind what came in prepared there is raw fleece
+    /// that nobody here weighed.</param>
     public Lineage(IReadOnlyCollection<Entry> family, MassSolver solver, Func<Guid, bool>? isRaw = null)
     {
         this.solver = solver;
@@ -50,30 +50,43 @@ public sealed class Lineage
         return [.. raw.Select(r => new Origin(r.Key, r.Value, r.Value / all)).OrderByDescending(o => o.Share)];
     }
 
-    /// <summary>Made mass over the raw mass behind it; null when either is not known, as for whatever has a part that came in prepared.</summary>
+    /// <summary>Made mass over the raw mass behind it; null when either is not known, as for whatever has a part that came in
+    /// prepared.</summary>
     /// <param name="lotId">A lot of the family.</param>
     public double? TotalYield(Guid lotId) =>
-        Behind(lotId) is { } roots && roots.Keys.All(isRaw) && roots.Values.Sum() is > 0 and var raw && solver.Made(lotId) is { } made ? made.Grams / raw : null;
+        Behind(lotId) is { } roots && roots.Keys.All(isRaw) && roots.Values.Sum() is > 0 and var raw && solver.Made(lotId) is { } made
+            ? made.Grams / raw
+            : null;
 
     /// <summary>A lot, then what it was made of, then what that was made of, and so on.</summary>
     /// <param name="family">The entries around it.</param>
     /// <param name="lotId">The lot; alone where nothing in the family made it.</param>
     public static IEnumerable<IReadOnlySet<Guid>> Generations(IReadOnlyCollection<Entry> family, Guid lotId)
     {
-        var makers = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (Lot: f.LotId!.Value, Entry: e))).GroupBy(m => m.Lot).ToDictionary(g => g.Key, g => g.First().Entry);
+        var makers = family
+            .SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (Lot: f.LotId!.Value, Entry: e)))
+            .GroupBy(m => m.Lot)
+            .ToDictionary(g => g.Key, g => g.First().Entry);
         var passed = new HashSet<Guid>();
-        for (var generation = new HashSet<Guid> { lotId }; generation.Count > 0;)
+        for (var generation = new HashSet<Guid> { lotId }; generation.Count > 0; )
         {
             yield return generation;
             passed.UnionWith(generation);
-            generation = [.. generation.Where(makers.ContainsKey).SelectMany(l => makers[l].Flows.Where(f => f.Role == FlowRole.In).Select(f => f.LotId!.Value)).Where(id => !passed.Contains(id))];
+            generation =
+            [
+                .. generation
+                    .Where(makers.ContainsKey)
+                    .SelectMany(l => makers[l].Flows.Where(f => f.Role == FlowRole.In).Select(f => f.LotId!.Value))
+                    .Where(id => !passed.Contains(id)),
+            ];
         }
     }
 
     /// <summary>A lot with everything that it was made of.</summary>
     /// <param name="family">The entries around it.</param>
     /// <param name="lotId">The lot.</param>
-    public static HashSet<Guid> Ancestors(IReadOnlyCollection<Entry> family, Guid lotId) => [.. Generations(family, lotId).SelectMany(g => g)];
+    public static HashSet<Guid> Ancestors(IReadOnlyCollection<Entry> family, Guid lotId) =>
+        [.. Generations(family, lotId).SelectMany(g => g)];
 
     /// <summary>A lot with everything that led to it and everything that followed from it.</summary>
     /// <param name="family">The entries around it.</param>
@@ -81,11 +94,17 @@ public sealed class Lineage
     public static HashSet<Guid> Line(IReadOnlyCollection<Entry> family, Guid lotId)
     {
         var line = Ancestors(family, lotId);
-        var takers = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Lot: f.LotId!.Value, Entry: e))).ToLookup(t => t.Lot, t => t.Entry);
+        var takers = family
+            .SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Lot: f.LotId!.Value, Entry: e)))
+            .ToLookup(t => t.Lot, t => t.Entry);
         var open = new Stack<Guid>([lotId]);
         while (open.TryPop(out var lot))
         {
-            foreach (var made in takers[lot].SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value)).Where(line.Add))
+            foreach (
+                var made in takers[lot]
+                    .SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value))
+                    .Where(line.Add)
+            )
             {
                 open.Push(made);
             }
@@ -119,9 +138,13 @@ public sealed class Lineage
     /// <param name="noted">What was noted, of any lots.</param>
     /// <param name="of">The lot that it was noted of.</param>
     /// <returns>All of the nearest generation of which something was noted; empty where nothing was.</returns>
-    public static IReadOnlyList<T> Nearest<T>(IReadOnlyCollection<Entry> family, Guid lotId, IReadOnlyList<T> noted, Func<T, Guid> of) => noted.Count == 0 ? [] : Generations(family, lotId)
-        .Select(generation => noted.Where(n => generation.Contains(of(n))).ToArray())
-        .FirstOrDefault(here => here.Length > 0) ?? [];
+    public static IReadOnlyList<T> Nearest<T>(IReadOnlyCollection<Entry> family, Guid lotId, IReadOnlyList<T> noted, Func<T, Guid> of) =>
+        noted.Count == 0
+            ? []
+            : Generations(family, lotId)
+                .Select(generation => noted.Where(n => generation.Contains(of(n))).ToArray())
+                .FirstOrDefault(here => here.Length > 0)
+                ?? [];
 
     /// <summary>The last step of a kind on the way to a lot, the nearest generation first; null where there was none.</summary>
     /// <param name="family">The entries around it, in the order in which they happened.</param>
@@ -130,9 +153,11 @@ public sealed class Lineage
     public static Entry? Last(IReadOnlyCollection<Entry> family, Guid lotId, StepKind step)
     {
         var such = family.Where(e => e.Step == step).Reverse().ToArray();
-        return such.Length == 0 ? null : Generations(family, lotId)
-            .Select(lots => such.FirstOrDefault(e => e.Flows.Any(f => f.Role == FlowRole.Out && lots.Contains(f.LotId!.Value))))
-            .FirstOrDefault(e => e is not null);
+        return such.Length == 0
+            ? null
+            : Generations(family, lotId)
+                .Select(lots => such.FirstOrDefault(e => e.Flows.Any(f => f.Role == FlowRole.Out && lots.Contains(f.LotId!.Value))))
+                .FirstOrDefault(e => e is not null);
     }
 
     // Iterative, oldest first: a family may be thousands of steps deep, deeper than the stack is.
@@ -148,7 +173,10 @@ public sealed class Lineage
                 continue;
             }
 
-            var missing = entry.Flows.Where(f => f.Role == FlowRole.In && !behind.ContainsKey(f.LotId!.Value)).Select(f => f.LotId!.Value).ToArray();
+            var missing = entry
+                .Flows.Where(f => f.Role == FlowRole.In && !behind.ContainsKey(f.LotId!.Value))
+                .Select(f => f.LotId!.Value)
+                .ToArray();
             if (missing.Length > 0)
             {
                 Array.ForEach(missing, open.Push);

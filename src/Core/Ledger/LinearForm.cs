@@ -11,7 +11,10 @@ public sealed record Estimate(Mass Mass, double Sigma)
     /// <param name="unit">The workshop's unit.</param>
     public string Write(MassUnit unit)
     {
-        int? digits = Sigma >= 1 ? 0 : Sigma >= 0.1 ? 1 : null;
+        int? digits =
+            Sigma >= 1 ? 0
+            : Sigma >= 0.1 ? 1
+            : null;
         return (digits is { } d ? Mass.FromGrams(Math.Round(Mass.Grams, d, MidpointRounding.AwayFromZero)) : Mass).Write(unit);
     }
 }
@@ -40,7 +43,8 @@ public sealed class LinearForm
     public double Grams => terms.Values.Sum(t => t.Factor * t.Weighing.Grams);
 
     /// <summary>Its variance in square grams.</summary>
-    public double Variance => terms.Values.Sum(t => t.Factor * t.Factor * t.Weighing.OwnVariance)
+    public double Variance =>
+        terms.Values.Sum(t => t.Factor * t.Factor * t.Weighing.OwnVariance)
         + terms.Values.GroupBy(t => t.Weighing.Session).Sum(session => Math.Pow(session.Sum(t => t.Factor * t.Weighing.Shared), 2));
 
     /// <summary>Value and standard deviation.</summary>

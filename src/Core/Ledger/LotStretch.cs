@@ -7,7 +7,8 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="EndedBy">The recount that ended it, null for the last stretch.</param>
 internal sealed record LotStretch(Guid LotId, Flow Start, IReadOnlyList<Flow> Takings, Flow? EndedBy)
 {
-    /// <summary>True when it is known that nothing was left: then what was taken, and what turned up afterwards, adds up to what there was.</summary>
+    /// <summary>True when it is known that nothing was left: then what was taken, and what turned up afterwards, adds up to what there
+    /// was.</summary>
     public bool IsClosed => Takings.Any(t => t.EmptiesLot);
 
     /// <summary>True when nothing was left and nothing turned up since.</summary>

@@ -37,7 +37,14 @@ public sealed class MassSolver
     }
 
     private MassSolver(MassSolver settled, Dictionary<Guid, Entry> entries) =>
-        (known, this.entries, stretches, first, last, endedBy) = (settled.known, entries, settled.stretches, settled.first, settled.last, settled.endedBy);
+        (known, this.entries, stretches, first, last, endedBy) = (
+            settled.known,
+            entries,
+            settled.stretches,
+            settled.first,
+            settled.last,
+            settled.endedBy
+        );
 
     /// <summary>Settles a family.</summary>
     /// <param name="family">All entries that made or used the lots in question, each once, oldest first.</param>
@@ -48,7 +55,8 @@ public sealed class MassSolver
         return solver;
     }
 
-    /// <summary>Settles lots from what made them and what took from them alone; the steps' other flows are not at hand, so no step tells anything.</summary>
+    /// <summary>Settles lots from what made them and what took from them alone; the steps' other flows are not at hand, so no step tells
+    /// anything.</summary>
     /// <param name="partly">Entries with only the flows of the lots in question, oldest first.</param>
     public static MassSolver OfLots(IReadOnlyCollection<Entry> partly)
     {
@@ -59,7 +67,8 @@ public sealed class MassSolver
 
     /// <summary>The same masses, with what some steps usually lose: it moves no mass, only what a balance says.</summary>
     /// <param name="usual">By entry; an entry of the family that is not named has none.</param>
-    public MassSolver With(IReadOnlyDictionary<Guid, UsualLoss> usual) => new(this, entries.ToDictionary(e => e.Key, e => e.Value with { Usual = usual.GetValueOrDefault(e.Key) }));
+    public MassSolver With(IReadOnlyDictionary<Guid, UsualLoss> usual) =>
+        new(this, entries.ToDictionary(e => e.Key, e => e.Value with { Usual = usual.GetValueOrDefault(e.Key) }));
 
     /// <summary>A flow's mass, null when it cannot be told.</summary>
     /// <param name="flow">A flow of the family.</param>
@@ -67,7 +76,8 @@ public sealed class MassSolver
 
     /// <summary>What a lot was made with, null when it cannot be told or its making is outside the family.</summary>
     /// <param name="lotId">The lot.</param>
-    public LinearForm? Made(Guid lotId) => first.TryGetValue(lotId, out var stretch) && stretch.Start.Role == FlowRole.Out ? Of(stretch.Start) : null;
+    public LinearForm? Made(Guid lotId) =>
+        first.TryGetValue(lotId, out var stretch) && stretch.Start.Role == FlowRole.Out ? Of(stretch.Start) : null;
 
     /// <summary>What is left of a lot: nothing once it was emptied, null when it cannot be told.</summary>
     /// <param name="lotId">The lot.</param>
@@ -79,8 +89,12 @@ public sealed class MassSolver
 
     /// <summary>Whether more was taken from a lot than the book had, beyond what the weighings can be off by.</summary>
     /// <param name="lotId">The lot.</param>
-    public bool IsOverdrawn(Guid lotId) => last.TryGetValue(lotId, out var stretch) && !stretch.IsEmptied && Rest(stretch) is null
-        && Of(stretch.Start) is not null && stretch.Takings.All(t => Of(t) is not null);
+    public bool IsOverdrawn(Guid lotId) =>
+        last.TryGetValue(lotId, out var stretch)
+        && !stretch.IsEmptied
+        && Rest(stretch) is null
+        && Of(stretch.Start) is not null
+        && stretch.Takings.All(t => Of(t) is not null);
 
     /// <summary>The balance of one entry.</summary>
     /// <param name="entryId">An entry of the family.</param>
@@ -91,13 +105,17 @@ public sealed class MassSolver
         return entry.Step switch
         {
             StepKind.TakeIn => Balance.OfTakingIn(flows),
-            StepKind.Recount => Balance.OfRecount(endedBy.TryGetValue(entry.Flows[0].Id, out var before) ? Rest(before) : null, Of(entry.Flows[0])),
+            StepKind.Recount => Balance.OfRecount(
+                endedBy.TryGetValue(entry.Flows[0].Id, out var before) ? Rest(before) : null,
+                Of(entry.Flows[0])
+            ),
             _ when entry.Step.IsLeaving() => Balance.OfLeaving(flows),
             _ => Balance.Of(flows, entry.Usual, entry.UsualGain),
         };
     }
 
-    /// <summary>What one entry lacks, positive, or has too much of, as a sum of weighings; of a recount what is missing or was found.</summary>
+    /// <summary>What one entry lacks, positive, or has too much of, as a sum of weighings; of a recount what is missing or was
+    /// found.</summary>
     /// <param name="entryId">An entry of the family.</param>
     /// <returns>Null when it cannot be told, and for entries that have nothing to be held against.</returns>
     public LinearForm? GapAt(Guid entryId)
@@ -105,29 +123,43 @@ public sealed class MassSolver
         var entry = entries[entryId];
         if (entry.Step == StepKind.Recount)
         {
-            return endedBy.TryGetValue(entry.Flows[0].Id, out var stretch) && Rest(stretch) is { } before && Of(entry.Flows[0]) is { } counted ? before - counted : null;
+            return
+                endedBy.TryGetValue(entry.Flows[0].Id, out var stretch) && Rest(stretch) is { } before && Of(entry.Flows[0]) is { } counted
+                ? before - counted
+                : null;
         }
 
-        var inside = entry.Flows.Where(f => f.Amount != Amount.ByDifference).Select(f => (IsIn: f.Role is FlowRole.In or FlowRole.Gain, Mass: Of(f))).ToArray();
-        return !entry.Step.HasBalance() || inside.Any(f => f.Mass is null) ? null
-            : LinearForm.Sum(inside.Where(f => f.IsIn).Select(f => f.Mass!)) - LinearForm.Sum(inside.Where(f => !f.IsIn).Select(f => f.Mass!));
+        var inside = entry
+            .Flows.Where(f => f.Amount != Amount.ByDifference)
+            .Select(f => (IsIn: f.Role is FlowRole.In or FlowRole.Gain, Mass: Of(f)))
+            .ToArray();
+        return !entry.Step.HasBalance() || inside.Any(f => f.Mass is null)
+            ? null
+            : LinearForm.Sum(inside.Where(f => f.IsIn).Select(f => f.Mass!))
+                - LinearForm.Sum(inside.Where(f => !f.IsIn).Select(f => f.Mass!));
     }
 
     // More was taken than the book had: then the book was wrong, and what is left of the lot is not known until somebody weighs it.
-    private LinearForm? Rest(LotStretch stretch) => stretch.IsEmptied ? LinearForm.Nothing
-        : Of(stretch.Start) is { } there && stretch.Takings.All(t => Of(t) is not null) && there - LinearForm.Sum(stretch.Takings.Select(t => Of(t)!)) is var rest && !IsBelowNothing(rest) ? rest
+    private LinearForm? Rest(LotStretch stretch) =>
+        stretch.IsEmptied ? LinearForm.Nothing
+        : Of(stretch.Start) is { } there
+        && stretch.Takings.All(t => Of(t) is not null)
+        && there - LinearForm.Sum(stretch.Takings.Select(t => Of(t)!)) is var rest
+        && !IsBelowNothing(rest)
+            ? rest
         : null;
 
     /// <summary>Less than nothing, beyond what the weighings can be off by.</summary>
-    internal static bool IsBelowNothing(LinearForm mass) => mass.Grams < 0 && mass.Estimate is var e && e.Mass.Grams < (-Balance.Bound * e.Sigma) - 1e-9;
+    internal static bool IsBelowNothing(LinearForm mass) =>
+        mass.Grams < 0 && mass.Estimate is var e && e.Mass.Grams < (-Balance.Bound * e.Sigma) - 1e-9;
 
-    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> StepEquations() => entries.Values
-        .Where(e => e.Step.HasBalance())
-        .Select(e => (false, e.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f)).ToArray()));
+    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> StepEquations() =>
+        entries
+            .Values.Where(e => e.Step.HasBalance())
+            .Select(e => (false, e.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f)).ToArray()));
 
-    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() => stretches
-        .Where(s => s.IsClosed)
-        .Select(s => (true, s.Ends.Select(t => (-1.0, t)).Prepend((1.0, s.Start)).ToArray()));
+    private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() =>
+        stretches.Where(s => s.IsClosed).Select(s => (true, s.Ends.Select(t => (-1.0, t)).Prepend((1.0, s.Start)).ToArray()));
 
     private void Solve(IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> all)
     {

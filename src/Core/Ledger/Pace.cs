@@ -5,7 +5,8 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Own">How many of the workshop's own entries it comes from; 0 for a typical pace.</param>
 public sealed record Pace(double GramsPerHour, int Own)
 {
-    /// <summary>The pace of some entries: all their grams over all their hours, so that a long day counts for more than a short try.</summary>
+    /// <summary>The pace of some entries: all their grams over all their hours, so that a long day counts for more than a short
+    /// try.</summary>
     /// <param name="entries">Grams that came out and minutes at the bench; entries without either are left out by the caller.</param>
     /// <returns>Null when there are none.</returns>
     public static Pace? Of(IReadOnlyCollection<(double Grams, int Minutes)> entries)

@@ -15,21 +15,43 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="ZScore">How far the weighing had to move, in its own standard deviations; null when no balance can check it.</param>
 /// <param name="Excluded">It was named as a slip and took no part.</param>
 /// <param name="BelowNothing">Solved to less than nothing by more than three standard deviations: something else is wrong.</param>
-public sealed record ReconciledFlow(Guid FlowId, double? LoggedGrams, Estimate? Reconciled, double? ZScore, bool Excluded, bool BelowNothing);
+public sealed record ReconciledFlow(
+    Guid FlowId,
+    double? LoggedGrams,
+    Estimate? Reconciled,
+    double? ZScore,
+    bool Excluded,
+    bool BelowNothing
+);
 
 /// <summary>A weighing that probably is wrong.</summary>
-/// <param name="FlowIds">The weighings that no balance can tell apart, likeliest first; one when it stands alone; the two of them when labels changed places.</param>
+/// <param name="FlowIds">The weighings that no balance can tell apart, likeliest first; one when it stands alone; the two of them when
+/// labels changed places.</param>
 /// <param name="EntryIds">Their entries, in the same order.</param>
 /// <param name="ZScore">How far out it is, in standard deviations, positive when logged too light.</param>
 /// <param name="LoggedGrams">The likeliest one's logged reference mass.</param>
 /// <param name="Likelier">What the rest of the family says it was.</param>
 /// <param name="Slip">The likeliest kind of slip, null when none is known that would do it.</param>
-public sealed record Doubt(IReadOnlyList<Guid> FlowIds, IReadOnlyList<Guid> EntryIds, double ZScore, double LoggedGrams, Estimate Likelier, Slip? Slip);
+public sealed record Doubt(
+    IReadOnlyList<Guid> FlowIds,
+    IReadOnlyList<Guid> EntryIds,
+    double ZScore,
+    double LoggedGrams,
+    Estimate Likelier,
+    Slip? Slip
+);
 
 /// <summary>All weights of a family made to agree. The log is never changed by it.</summary>
 public sealed class Reconciliation
 {
-    private Reconciliation(IReadOnlyDictionary<Guid, ReconciledFlow> flows, IReadOnlyList<Doubt> doubts, IReadOnlyDictionary<Guid, Estimate> unlogged, double chiSquared, int degrees, int checkable)
+    private Reconciliation(
+        IReadOnlyDictionary<Guid, ReconciledFlow> flows,
+        IReadOnlyList<Doubt> doubts,
+        IReadOnlyDictionary<Guid, Estimate> unlogged,
+        double chiSquared,
+        int degrees,
+        int checkable
+    )
     {
         Flows = flows;
         Doubts = doubts;
@@ -57,7 +79,8 @@ public sealed class Reconciliation
     /// <summary>How many weighings some balance checks.</summary>
     public int Checkable { get; }
 
-    /// <summary>The two-sided critical value, 1 % over the whole family: <c>alpha = 1 - 0.99^(1/n)</c> (docs/craft.md, section 4).</summary>
+    /// <summary>The two-sided critical value, 1 % over the whole family: <c>alpha = 1 - 0.99^(1/n)</c> (docs/craft.md, section
+    /// 4).</summary>
     /// <param name="checkable">How many weighings are checked, at least one.</param>
     public static double Critical(int checkable) =>
         MathNet.Numerics.Distributions.Normal.InvCDF(0, 1, 1 - ((1 - Math.Pow(0.99, 1.0 / checkable)) / 2));
@@ -77,7 +100,11 @@ public sealed class Reconciliation
         // A step that is short of more than it usually takes is named whatever the rest of the family says: its own loss has a wide range.
         var usual = family.Where(e => e.Usual is not null).ToArray();
         masses ??= usual.Length == 0 ? null : MassSolver.Of(family);
-        var work = new WeighingAdjustment(network, usualBowl, [.. usual.Where(e => masses!.BalanceAt(e.Id).Status == BalanceStatus.Suspicious)]);
+        var work = new WeighingAdjustment(
+            network,
+            usualBowl,
+            [.. usual.Where(e => masses!.BalanceAt(e.Id).Status == BalanceStatus.Suspicious)]
+        );
         var doubts = new List<Doubt>();
         while (work.Worst() is { } worst)
         {
@@ -94,6 +121,7 @@ public sealed class Reconciliation
             work.Unlogged,
             work.ChiSquared,
             work.Degrees,
-            work.Checkable);
+            work.Checkable
+        );
     }
 }

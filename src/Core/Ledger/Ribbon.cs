@@ -1,4 +1,3 @@
-
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>A stretch of the ribbon: fibre of one lot on its way from the step that made it to one that used it, or to now.</summary>
@@ -46,8 +45,11 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     {
         var family = Nearest(lotId, all, most);
         var byId = family.ToDictionary(e => e.Id);
-        var takenBy = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Entry: e, Flow: f))).ToLookup(t => t.Flow.LotId!.Value);
-        var madeIn = family.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e.Id))).ToDictionary(p => p.Value, p => p.Id);
+        var takenBy = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (Entry: e, Flow: f)))
+            .ToLookup(t => t.Flow.LotId!.Value);
+        var madeIn = family
+            .SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e.Id)))
+            .ToDictionary(p => p.Value, p => p.Id);
         var columns = Columns(family, madeIn);
         var (before, after) = Path(lotId, byId, madeIn);
         var path = before.Union(after).ToHashSet();
@@ -60,10 +62,20 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
             var others = takings.Except(drawn).Select(t => solver.Of(t.Flow)?.Grams).ToArray();
             if (others.Length > 0)
             {
-                bands.Add(new RibbonBand(lot, from, null, others.Any(g => g is null) ? null : others.Sum(), after.Contains(lot), others.Length));
+                bands.Add(
+                    new RibbonBand(lot, from, null, others.Any(g => g is null) ? null : others.Sum(), after.Contains(lot), others.Length)
+                );
             }
 
-            bands.AddRange(drawn.Select(t => new RibbonBand(lot, from, t.Entry.Id, solver.Of(t.Flow)?.Grams, path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains))));
+            bands.AddRange(
+                drawn.Select(t => new RibbonBand(
+                    lot,
+                    from,
+                    t.Entry.Id,
+                    solver.Of(t.Flow)?.Grams,
+                    path.Contains(lot) && Lots(t.Entry, FlowRole.Out).Any(path.Contains)
+                ))
+            );
             var left = solver.Left(lot)?.Grams;
             if (!solver.IsEmptied(lot) && (left is null || left > Crumb))
             {
@@ -72,10 +84,11 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         }
 
         var stages = family.Select(e => new RibbonStage(e.Id, columns[e.Id], solver.BalanceAt(e.Id))).OrderBy(s => s.Column).ToArray();
-        var strands = stages.SelectMany(s => byId[s.EntryId].Flows
-            .Where(f => f.Role == FlowRole.Loss)
-            .Select(f => Strand(s, f, solver))
-            .Concat(NotWeighed(s))).ToArray();
+        var strands = stages
+            .SelectMany(s =>
+                byId[s.EntryId].Flows.Where(f => f.Role == FlowRole.Loss).Select(f => Strand(s, f, solver)).Concat(NotWeighed(s))
+            )
+            .ToArray();
         return new Ribbon(stages, [.. bands.OrderBy(b => columns[b.FromEntryId])], strands);
     }
 
@@ -86,12 +99,14 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
             return all;
         }
 
-        var makers = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e))).ToDictionary(p => p.Value, p => p.e);
-        var takers = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e))).ToLookup(p => p.Value, p => p.e);
+        var makers = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => (f.LotId!.Value, e)))
+            .ToDictionary(p => p.Value, p => p.e);
+        var takers = all.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e)))
+            .ToLookup(p => p.Value, p => p.e);
         var place = all.Select((e, i) => (e.Id, i)).ToDictionary(p => p.Id, p => p.i);
         var chosen = new HashSet<Guid>();
         // What led to the lot comes first: a ribbon without its beginning tells nothing.
-        for (var open = new Queue<Guid>([lotId]); chosen.Count < most && open.TryDequeue(out var lot);)
+        for (var open = new Queue<Guid>([lotId]); chosen.Count < most && open.TryDequeue(out var lot); )
         {
             if (makers.TryGetValue(lot, out var entry) && chosen.Add(entry.Id))
             {
@@ -99,7 +114,7 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
             }
         }
 
-        for (var open = new Queue<Guid>([lotId]); chosen.Count < most && open.TryDequeue(out var lot);)
+        for (var open = new Queue<Guid>([lotId]); chosen.Count < most && open.TryDequeue(out var lot); )
         {
             foreach (var entry in takers[lot].OrderByDescending(e => place[e.Id]).Take(most))
             {
@@ -117,14 +132,27 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     {
         var byDifference = flow.Amount == Amount.ByDifference;
         var grams = byDifference ? stage.Balance.ByDifference?.Mass.Grams : solver.Of(flow)?.Grams;
-        return new RibbonStrand(stage.EntryId, flow.Id, grams, stage.Balance.In is { Mass.Grams: > 0 } taken ? grams / taken.Mass.Grams : null, byDifference);
+        return new RibbonStrand(
+            stage.EntryId,
+            flow.Id,
+            grams,
+            stage.Balance.In is { Mass.Grams: > 0 } taken ? grams / taken.Mass.Grams : null,
+            byDifference
+        );
     }
 
     private static IEnumerable<RibbonStrand> NotWeighed(RibbonStage stage)
     {
         if (stage.Balance is { LostNotWeighed: { } lost, Usual: { } usual, In: { } taken })
         {
-            yield return new RibbonStrand(stage.EntryId, UsualLoss.FlowOf(stage.EntryId), lost.Mass.Grams, lost.Mass.Grams / taken.Mass.Grams, true, usual.Kind);
+            yield return new RibbonStrand(
+                stage.EntryId,
+                UsualLoss.FlowOf(stage.EntryId),
+                lost.Mass.Grams,
+                lost.Mass.Grams / taken.Mass.Grams,
+                true,
+                usual.Kind
+            );
         }
     }
 
@@ -133,10 +161,13 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
         // Longest way from the left: entries are placed once everything they take from is.
         var columns = new Dictionary<Guid, int>();
         var waiting = new Queue<Entry>(family);
-        for (var idle = 0; waiting.Count > 0 && idle <= waiting.Count;)
+        for (var idle = 0; waiting.Count > 0 && idle <= waiting.Count; )
         {
             var entry = waiting.Dequeue();
-            var before = entry.Flows.Where(f => f.Role == FlowRole.In && madeIn.ContainsKey(f.LotId!.Value)).Select(f => madeIn[f.LotId!.Value]).ToArray();
+            var before = entry
+                .Flows.Where(f => f.Role == FlowRole.In && madeIn.ContainsKey(f.LotId!.Value))
+                .Select(f => madeIn[f.LotId!.Value])
+                .ToArray();
             if (before.All(columns.ContainsKey))
             {
                 columns[entry.Id] = before.Length == 0 ? 0 : before.Max(b => columns[b]) + 1;
@@ -155,10 +186,13 @@ public sealed record Ribbon(IReadOnlyList<RibbonStage> Stages, IReadOnlyList<Rib
     /// <summary>The lots that led to one, and those that followed from it; the lot itself is in both.</summary>
     private static (HashSet<Guid> Before, HashSet<Guid> After) Path(Guid lotId, Dictionary<Guid, Entry> byId, Dictionary<Guid, Guid> madeIn)
     {
-        var takenBy = byId.Values.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e))).ToLookup(p => p.Value, p => p.e);
+        var takenBy = byId
+            .Values.SelectMany(e => e.Flows.Where(f => f.Role == FlowRole.In).Select(f => (f.LotId!.Value, e)))
+            .ToLookup(p => p.Value, p => p.e);
         return (
             Walk(lot => madeIn.TryGetValue(lot, out var entry) ? Lots(byId[entry], FlowRole.In) : []),
-            Walk(lot => takenBy[lot].SelectMany(e => Lots(e, FlowRole.Out))));
+            Walk(lot => takenBy[lot].SelectMany(e => Lots(e, FlowRole.Out)))
+        );
 
         HashSet<Guid> Walk(Func<Guid, IEnumerable<Guid>> next)
         {

@@ -58,12 +58,14 @@ public static class Slips
         }
 
         var weighed = flows.Where(f => f.Flow.Weighing is { Grams: > 0 }).Select(f => f.Flow).ToArray();
-        var candidates = weighed.SelectMany(f =>
-        {
-            // What the flow should have been for the gap to vanish, and how sharply the rest of the balance fixes that.
-            var sign = f.Role is FlowRole.In or FlowRole.Gain ? 1 : -1;
-            return Explaining(f, f.Weighing!.Grams - (gap.Mass.Grams * sign), gap.Sigma, usualBowl);
-        }).ToList();
+        var candidates = weighed
+            .SelectMany(f =>
+            {
+                // What the flow should have been for the gap to vanish, and how sharply the rest of the balance fixes that.
+                var sign = f.Role is FlowRole.In or FlowRole.Gain ? 1 : -1;
+                return Explaining(f, f.Weighing!.Grams - (gap.Mass.Grams * sign), gap.Sigma, usualBowl);
+            })
+            .ToList();
         candidates.AddRange(Exchanged(weighed, gap));
 
         // Ties are broken by how often people make the slip: the enumeration is in that order.
@@ -93,7 +95,8 @@ public static class Slips
             yield break;
         }
 
-        Slip At(SlipKind kind, double likelier, double penalty) => new(kind, flow.Id, logged, likelier, (Math.Abs(likelier - right) / (3 * blur)) + penalty);
+        Slip At(SlipKind kind, double likelier, double penalty) =>
+            new(kind, flow.Id, logged, likelier, (Math.Abs(likelier - right) / (3 * blur)) + penalty);
 
         foreach (var (kind, likelier) in Ratios(logged))
         {
@@ -129,14 +132,14 @@ public static class Slips
     }
 
     private static IEnumerable<(SlipKind Kind, double Likelier)> Ratios(double logged) =>
-    [
-        (SlipKind.TenTimes, logged * 10),
-        (SlipKind.TenTimes, logged / 10),
-        (SlipKind.PoundsForKilograms, logged * Mass.GramsPerPound / 1000),
-        (SlipKind.PoundsForKilograms, logged * 1000 / Mass.GramsPerPound),
-        (SlipKind.OuncesForGrams, logged * Mass.GramsPerOunce),
-        (SlipKind.OuncesForGrams, logged / Mass.GramsPerOunce),
-    ];
+        [
+            (SlipKind.TenTimes, logged * 10),
+            (SlipKind.TenTimes, logged / 10),
+            (SlipKind.PoundsForKilograms, logged * Mass.GramsPerPound / 1000),
+            (SlipKind.PoundsForKilograms, logged * 1000 / Mass.GramsPerPound),
+            (SlipKind.OuncesForGrams, logged * Mass.GramsPerOunce),
+            (SlipKind.OuncesForGrams, logged / Mass.GramsPerOunce),
+        ];
 
     private static IEnumerable<double> Transposed(double logged)
     {
@@ -161,7 +164,13 @@ public static class Slips
                 var blur = Math.Max(gap.Sigma, 0.5);
                 if (Math.Abs(moved) <= 3 * blur)
                 {
-                    yield return new Slip(SlipKind.LotsExchanged, one.Id, one.Weighing.Logged, other.Weighing.Logged, (Math.Abs(moved) / (3 * blur)) + 0.2);
+                    yield return new Slip(
+                        SlipKind.LotsExchanged,
+                        one.Id,
+                        one.Weighing.Logged,
+                        other.Weighing.Logged,
+                        (Math.Abs(moved) / (3 * blur)) + 0.2
+                    );
                 }
             }
         }

@@ -121,7 +121,8 @@ internal sealed class SparseLdl
         return At(i, j);
     }
 
-    private double At(int i, int j) => placeInCore[i] is >= 0 and var a && placeInCore[j] is >= 0 and var b ? coreInverse[a][b]
+    private double At(int i, int j) =>
+        placeInCore[i] is >= 0 and var a && placeInCore[j] is >= 0 and var b ? coreInverse[a][b]
         : i == j ? inverseDiagonal![i]
         : inverse![i] is { } row && row.TryGetValue(j, out var z) ? z
         : inverse[j][i];

@@ -19,7 +19,13 @@ public static class TakingRules
     public static void Check(Taking taking, string field, Guard guard)
     {
         var (lot, weighing, all) = taking;
-        guard.Need(!lot.UsedUp, field, "used-up", FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.ChangedAt:d MMM yyyy, HH:mm}"))
+        guard
+            .Need(
+                !lot.UsedUp,
+                field,
+                "used-up",
+                FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.ChangedAt:d MMM yyyy, HH:mm}")
+            )
             .Need(weighing is not null || all, field + ".mass", "not-weighed", "is missing: weigh what you take, or take all of it")
             .Need(weighing is null || weighing.Logged > Mass.Zero, field + ".mass", "empty-lot", "is nothing: there is no such taking");
     }
@@ -29,44 +35,68 @@ public static class TakingRules
     /// <returns>What the book says and what the scale says, null when they can both be.</returns>
     public static OverBook? Over(Taking taking)
     {
-        if (taking.Weighing is not { } weighing || taking.Lot.Left is not { } left || ReferenceWeighing.Of(weighing, taking.Lot.Nature) is not { } taken)
+        if (
+            taking.Weighing is not { } weighing
+            || taking.Lot.Left is not { } left
+            || ReferenceWeighing.Of(weighing, taking.Lot.Nature) is not { } taken
+        )
         {
             return null;
         }
 
         var over = (LinearForm.Of(taken) - left).Estimate;
-        return over.Mass.Grams > (Balance.Bound * over.Sigma) + 1e-9 ? new OverBook(taking.Lot, left.Estimate, LinearForm.Of(taken).Estimate) : null;
+        return over.Mass.Grams > (Balance.Bound * over.Sigma) + 1e-9
+            ? new OverBook(taking.Lot, left.Estimate, LinearForm.Of(taken).Estimate)
+            : null;
     }
 
-    /// <summary>A weighed part that is all the book has, to a division of the scale, leaves nothing: no bag of 0 g goes on waiting.</summary>
+    /// <summary>A weighed part that is all the book has, to a division of the scale, leaves nothing: no bag of 0 g goes on
+    /// waiting.</summary>
     /// <param name="taking">The taking as it was typed.</param>
     public static Taking AsMeant(Taking taking) =>
-        taking is { All: false, Weighing: { } weighing, Lot.Left: { } left } && ReferenceWeighing.Of(weighing, taking.Lot.Nature) is { } taken
+        taking is { All: false, Weighing: { } weighing, Lot.Left: { } left }
+        && ReferenceWeighing.Of(weighing, taking.Lot.Nature) is { } taken
         && Math.Abs(left.Grams - taken.Grams) <= weighing.ScaleStep.Grams
-            ? taking with { All = true }
+            ? taking with
+            {
+                All = true,
+            }
             : taking;
 
     /// <summary>What is left of a lot after a taking.</summary>
     /// <param name="left">What the book had.</param>
     /// <param name="taken">What was taken.</param>
-    /// <returns>Null when more was taken than the book had: then the book was wrong, and what is left is not known until somebody weighs it.</returns>
-    public static LinearForm? Rest(LinearForm left, LinearForm taken) => left - taken is var rest && MassSolver.IsBelowNothing(rest) ? null : rest;
+    /// <returns>Null when more was taken than the book had: then the book was wrong, and what is left is not known until somebody weighs
+    /// it.</returns>
+    public static LinearForm? Rest(LinearForm left, LinearForm taken) =>
+        left - taken is var rest && MassSolver.IsBelowNothing(rest) ? null : rest;
 
-    /// <summary>Whether a taking goes into what is kept for a project: a warning at first, and a refusal for whoever was not warned.</summary>
+    /// <summary>Whether a taking goes into what is kept for a project: a warning at first, and a refusal for whoever was not
+    /// warned.</summary>
     /// <param name="taking">The taking.</param>
     /// <param name="field">Its field, to name in the refusal.</param>
     /// <returns>A refusal <c>reserved</c>, or null when it stays clear of the reserve.</returns>
     public static Refusal? Reserved(Taking taking, string field)
     {
         var (lot, weighing, all) = taking;
-        if (lot.Reserve is not { } reserve || Into(reserve, lot.Left, weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature)?.Grams, all) is not { } grams)
+        if (
+            lot.Reserve is not { } reserve
+            || Into(reserve, lot.Left, weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature)?.Grams, all) is not { } grams
+        )
         {
             return null;
         }
 
-        return new Guard().Need(false, field + ".mass", "reserved", grams <= 0
-            ? $"goes into what is kept for {reserve.For}: how much of {lot.Code} is left free cannot be told"
-            : $"goes {Mass.FromGrams(grams)} into the {reserve.Mass} of {lot.Code} that are kept for {reserve.For}").Refusals[0];
+        return new Guard()
+            .Need(
+                false,
+                field + ".mass",
+                "reserved",
+                grams <= 0
+                    ? $"goes into what is kept for {reserve.For}: how much of {lot.Code} is left free cannot be told"
+                    : $"goes {Mass.FromGrams(grams)} into the {reserve.Mass} of {lot.Code} that are kept for {reserve.For}"
+            )
+            .Refusals[0];
     }
 
     // How far a taking goes into the reserve; null when it stays clear of it, 0 when that cannot be told.

@@ -37,8 +37,11 @@ internal sealed class UnweighedMasses
             // The nodes on the far side get from this edge what their weighed masses do not bring.
             var need = -side.Sum(n => short_[n]);
             var sign = side.Contains(edge.To) ? 1 : -1;
-            var inside = side.SelectMany(n => terms[n] ?? []).GroupBy(t => t.FlowId)
-                .Select(g => (Factor: g.Sum(t => t.Factor), FlowId: g.Key)).Where(t => t.Factor != 0).ToArray();
+            var inside = side.SelectMany(n => terms[n] ?? [])
+                .GroupBy(t => t.FlowId)
+                .Select(g => (Factor: g.Sum(t => t.Factor), FlowId: g.Key))
+                .Where(t => t.Factor != 0)
+                .ToArray();
             solved.values[edge.Flow.Id] = new Estimate(Mass.FromGrams(sign * need), inside.Length == 0 ? 0 : work.Sigma(inside));
         }
 

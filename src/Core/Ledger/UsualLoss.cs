@@ -12,7 +12,8 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Kind">The kind that the unweighed rest is told as.</param>
 /// <param name="Least">The least that usually goes there in all, in reference mass.</param>
 /// <param name="Most">The most that usually goes there in all, in reference mass.</param>
-/// <param name="Allowance">How much of what is missing it explains: what is left of <paramref name="Most"/> after the weighed losses, and at least the floor.</param>
+/// <param name="Allowance">How much of what is missing it explains: what is left of <paramref name="Most"/> after the weighed losses, and
+/// at least the floor.</param>
 public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowance)
 {
     /// <summary>What falls to the floor at any step and is never weighed, as a fraction of what went in.</summary>
@@ -30,14 +31,23 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
 
     /// <summary>Says what is usual for one step.</summary>
     /// <param name="kind">The kind that usually goes there.</param>
-    /// <param name="typicalYield">Kept over taken as is typical; null where the step loses nothing by itself, and only the floor is left.</param>
+    /// <param name="typicalYield">Kept over taken as is typical; null where the step loses nothing by itself, and only the floor is
+    /// left.</param>
     /// <param name="own">The workshop's own yields of like fibre at this step.</param>
     /// <param name="taken">What went in, in reference mass, not below nothing.</param>
     /// <param name="weighed">The losses that were weighed, in reference mass.</param>
     /// <param name="kindWasWeighed">Whether the usual kind is among them: then only the floor is left.</param>
-    public static UsualLoss Of(LossKind kind, Span? typicalYield, IReadOnlyCollection<double> own, Mass taken, Mass weighed, bool kindWasWeighed)
+    public static UsualLoss Of(
+        LossKind kind,
+        Span? typicalYield,
+        IReadOnlyCollection<double> own,
+        Mass taken,
+        Mass weighed,
+        bool kindWasWeighed
+    )
     {
-        var yield = typicalYield is null ? new Span(1 - Floor, 1)
+        var yield =
+            typicalYield is null ? new Span(1 - Floor, 1)
             : own.Count >= EnoughOwn ? YieldForecast.Between(typicalYield, own, Rarely)
             : typicalYield;
         var floor = taken.Grams * Floor;
@@ -46,14 +56,28 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
             kind,
             Mass.FromGrams(taken.Grams * (1 - yield.High)),
             Mass.FromGrams(most),
-            Mass.FromGrams(kindWasWeighed ? floor : Math.Max(floor, most - weighed.Grams)));
+            Mass.FromGrams(kindWasWeighed ? floor : Math.Max(floor, most - weighed.Grams))
+        );
     }
 
     /// <summary>
-    /// The unweighed loss as a weighing, for reconciliation: somewhere between nothing and the allowance, each as likely, which is the middle
-    /// with a standard deviation of the width over the root of twelve.
+    /// The unweighed loss as a weighing, for reconciliation: somewhere between nothing and the allowance, each as likely, which is the
+    /// middle with a standard deviation of the width over the root of twelve.
     /// </summary>
     /// <param name="entry">The entry that it belongs to.</param>
-    internal Flow AsFlow(Guid entry) => new(
-        FlowOf(entry), FlowRole.Loss, Amount.NotWeighed, null, new ReferenceWeighing(FlowOf(entry), default, Allowance.Grams / 2, Allowance.Grams / 2, Allowance.Grams * Allowance.Grams / 12, 0));
+    internal Flow AsFlow(Guid entry) =>
+        new(
+            FlowOf(entry),
+            FlowRole.Loss,
+            Amount.NotWeighed,
+            null,
+            new ReferenceWeighing(
+                FlowOf(entry),
+                default,
+                Allowance.Grams / 2,
+                Allowance.Grams / 2,
+                Allowance.Grams * Allowance.Grams / 12,
+                0
+            )
+        );
 }

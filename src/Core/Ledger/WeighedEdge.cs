@@ -31,8 +31,8 @@ internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int s
     public bool IsChecked => Weight > 0;
 
     /// <summary>
-    /// The shift of this weighing alone in its standard deviations. Where no session is shared it is the z of docs/craft.md, section 4; where one is,
-    /// it does not take a neighbour's slip for its own, as z does.
+    /// The shift of this weighing alone in its standard deviations. Where no session is shared it is the z of docs/craft.md, section 4;
+    /// where one is, it does not take a neighbour's slip for its own, as z does.
     /// </summary>
     public double Statistic => Push / Math.Sqrt(Weight);
 

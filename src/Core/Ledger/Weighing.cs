@@ -50,7 +50,8 @@ public sealed record Nature(Composition? Composition, Preparation Preparation, S
     /// <param name="composition">What it is made of.</param>
     /// <param name="form">Its form.</param>
     /// <param name="cleanYield">The clean yield expected of it when it is in the grease.</param>
-    public static Nature Of(Composition composition, LotForm form, Span cleanYield) => new(composition, form.Preparation(), form.IsGreasy() ? cleanYield : null);
+    public static Nature Of(Composition composition, LotForm form, Span cleanYield) =>
+        new(composition, form.Preparation(), form.IsGreasy() ? cleanYield : null);
 }
 
 /// <summary>

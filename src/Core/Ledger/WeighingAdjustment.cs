@@ -96,7 +96,17 @@ internal sealed class WeighingAdjustment
         var group = checkedOnes
             .Where(m => Math.Abs(m.Statistic) >= most * (1 - Equal) && Math.Abs(m.Statistic) <= most * (1 + Equal))
             .Select(m => (Flow: m, Right: Otherwise(m)))
-            .Select(g => (g.Flow, g.Right, Slip: Slips.Explaining(g.Flow.Edge.Flow, g.Right.Mass.Grams, g.Right.Sigma, usualBowl).OrderBy(s => Math.Round(s.Misfit, 2)).ThenBy(s => s.Kind).FirstOrDefault()))
+            .Select(g =>
+                (
+                    g.Flow,
+                    g.Right,
+                    Slip: Slips
+                        .Explaining(g.Flow.Edge.Flow, g.Right.Mass.Grams, g.Right.Sigma, usualBowl)
+                        .OrderBy(s => Math.Round(s.Misfit, 2))
+                        .ThenBy(s => s.Kind)
+                        .FirstOrDefault()
+                )
+            )
             .OrderBy(g => g.Right.Mass.Grams < -Balance.Bound * g.Right.Sigma)
             .ThenBy(g => g.Slip?.Misfit ?? double.MaxValue)
             .ToArray();
@@ -135,19 +145,34 @@ internal sealed class WeighingAdjustment
             shortSteps.Remove(entry);
         }
 
-        return new Doubt([.. group.Select(g => g.Flow.Edge.Flow.Id)], [.. group.Select(g => g.Flow.Edge.EntryId)], Out(first), first.Grams, right, slip);
+        return new Doubt(
+            [.. group.Select(g => g.Flow.Edge.Flow.Id)],
+            [.. group.Select(g => g.Flow.Edge.EntryId)],
+            Out(first),
+            first.Grams,
+            right,
+            slip
+        );
     }
 
     // Two labels that changed places are one slip, though two weighings are wrong. Nothing is fitted then: the logged figures themselves,
     // the other way round, have to close the balances better than any one weighing left free could.
     private Doubt? Exchanged(WeighedEdge[] checkedOnes, double bestAlone)
     {
-        var suspects = checkedOnes.Where(m => m.Statistic * m.Statistic > bestAlone / 9).OrderByDescending(m => Math.Abs(m.Statistic)).Take(MostSuspects).ToArray();
+        var suspects = checkedOnes
+            .Where(m => m.Statistic * m.Statistic > bestAlone / 9)
+            .OrderByDescending(m => Math.Abs(m.Statistic))
+            .Take(MostSuspects)
+            .ToArray();
         var moved = new Dictionary<WeighedEdge, double[]>();
         (WeighedEdge One, WeighedEdge Other, double Gain)? best = null;
         foreach (var (i, one) in suspects.Index())
         {
-            foreach (var other in suspects.Skip(i + 1).Where(o => o.Edge.Flow.Role == one.Edge.Flow.Role && o.Edge.Flow.Weighing!.Session == one.Edge.Flow.Weighing!.Session))
+            foreach (
+                var other in suspects
+                    .Skip(i + 1)
+                    .Where(o => o.Edge.Flow.Role == one.Edge.Flow.Role && o.Edge.Flow.Weighing!.Session == one.Edge.Flow.Weighing!.Session)
+            )
             {
                 var apart = one.Grams - other.Grams;
                 if (!moved.TryGetValue(one, out var along))
@@ -168,10 +193,21 @@ internal sealed class WeighingAdjustment
             return null;
         }
 
-        var slip = new Slip(SlipKind.LotsExchanged, wrong.Edge.Flow.Id, wrong.Edge.Flow.Weighing!.Logged, partner.Edge.Flow.Weighing!.Logged, 0);
+        var slip = new Slip(
+            SlipKind.LotsExchanged,
+            wrong.Edge.Flow.Id,
+            wrong.Edge.Flow.Weighing!.Logged,
+            partner.Edge.Flow.Weighing!.Logged,
+            0
+        );
         return new Doubt(
-            [wrong.Edge.Flow.Id, partner.Edge.Flow.Id], [wrong.Edge.EntryId, partner.Edge.EntryId], Out(wrong), wrong.Grams,
-            new Estimate(Mass.FromGrams(partner.Grams), Math.Sqrt(partner.OwnVariance + (partner.Shared * partner.Shared))), slip);
+            [wrong.Edge.Flow.Id, partner.Edge.Flow.Id],
+            [wrong.Edge.EntryId, partner.Edge.EntryId],
+            Out(wrong),
+            wrong.Grams,
+            new Estimate(Mass.FromGrams(partner.Grams), Math.Sqrt(partner.OwnVariance + (partner.Shared * partner.Shared))),
+            slip
+        );
     }
 
     /// <summary>The inverse times a weighing's column, as the inverse is after everything that was set aside.</summary>
@@ -192,7 +228,8 @@ internal sealed class WeighingAdjustment
         return moved;
     }
 
-    /// <summary>Takes a weighing out. With its variance grown beyond all bounds the inverse loses one direction, and every figure with it.</summary>
+    /// <summary>Takes a weighing out. With its variance grown beyond all bounds the inverse loses one direction, and every figure with
+    /// it.</summary>
     public void Exclude(Guid flowId)
     {
         var flow = byFlow[flowId];
@@ -236,12 +273,25 @@ internal sealed class WeighingAdjustment
         if (m is not null && leaks.Contains(edge.Flow.Id))
         {
             // The balance lacks an entry; the weighing itself is not in doubt.
-            return new ReconciledFlow(edge.Flow.Id, m.Grams, new Estimate(Mass.FromGrams(m.Grams), Math.Sqrt(m.OwnVariance + (m.Shared * m.Shared))), null, false, false);
+            return new ReconciledFlow(
+                edge.Flow.Id,
+                m.Grams,
+                new Estimate(Mass.FromGrams(m.Grams), Math.Sqrt(m.OwnVariance + (m.Shared * m.Shared))),
+                null,
+                false,
+                false
+            );
         }
 
         var value = solved.Value.Of(edge);
         return new ReconciledFlow(
-            edge.Flow.Id, m?.Grams, value, null, m is not null, value is not null && value.Mass.Grams < (-Balance.Bound * value.Sigma) - 1e-9);
+            edge.Flow.Id,
+            m?.Grams,
+            value,
+            null,
+            m is not null,
+            value is not null && value.Mass.Grams < (-Balance.Bound * value.Sigma) - 1e-9
+        );
     }
 
     /// <summary>x - y of a weighing: minus V Ar' times the multipliers.</summary>
@@ -330,7 +380,9 @@ internal sealed class WeighingAdjustment
             return (0, 0);
         }
 
-        var weight = (m.To >= 0 ? inverse.Inverse(m.To, m.To) : 0) + (m.From >= 0 ? inverse.Inverse(m.From, m.From) : 0)
+        var weight =
+            (m.To >= 0 ? inverse.Inverse(m.To, m.To) : 0)
+            + (m.From >= 0 ? inverse.Inverse(m.From, m.From) : 0)
             - (m.To >= 0 && m.From >= 0 ? 2 * inverse.Inverse(m.To, m.From) : 0);
         return (Dot(m, multipliers), weight);
     }

@@ -63,7 +63,11 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
     /// <param name="reconciliation">Their masses made to agree.</param>
     /// <param name="loss">Kind and fate of a loss.</param>
     public static Whereabouts Of(
-        IReadOnlyCollection<Entry> family, MassSolver solver, Reconciliation reconciliation, Func<Flow, (LossKind Kind, Fate? Fate)> loss)
+        IReadOnlyCollection<Entry> family,
+        MassSolver solver,
+        Reconciliation reconciliation,
+        Func<Flow, (LossKind Kind, Fate? Fate)> loss
+    )
     {
         var parts = new List<Part>();
         var made = family.SelectMany(e => e.Flows).Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToHashSet();
@@ -76,9 +80,11 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
                 if (flow.Role == FlowRole.Loss)
                 {
                     var (kind, fate) = loss(flow);
-                    parts.Add(flow.Amount == Amount.ByDifference
-                        ? new Part(WentTo.LostByDifference, kind, fate, null, solver.GapAt(entry.Id), Agreed(flow))
-                        : new Part(WentTo.Lost, kind, fate, null, mass, Agreed(flow)));
+                    parts.Add(
+                        flow.Amount == Amount.ByDifference
+                            ? new Part(WentTo.LostByDifference, kind, fate, null, solver.GapAt(entry.Id), Agreed(flow))
+                            : new Part(WentTo.Lost, kind, fate, null, mass, Agreed(flow))
+                    );
                 }
                 else if (flow.Role == FlowRole.Gain)
                 {
@@ -101,7 +107,16 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
 
             if (entry.Usual is { } usual && solver.BalanceAt(entry.Id).Status == BalanceStatus.UsualLoss)
             {
-                parts.Add(new Part(WentTo.LostNotWeighed, usual.Kind, null, null, solver.GapAt(entry.Id), reconciliation.Flows[UsualLoss.FlowOf(entry.Id)].Reconciled?.Mass.Grams));
+                parts.Add(
+                    new Part(
+                        WentTo.LostNotWeighed,
+                        usual.Kind,
+                        null,
+                        null,
+                        solver.GapAt(entry.Id),
+                        reconciliation.Flows[UsualLoss.FlowOf(entry.Id)].Reconciled?.Mass.Grams
+                    )
+                );
             }
         }
 
@@ -116,7 +131,10 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
     private static void AddRest(LotStretch stretch, MassSolver solver, Func<Flow, double?> agreed, List<Part> parts)
     {
         var start = solver.Of(stretch.Start);
-        var rest = start is null || stretch.Takings.Any(t => solver.Of(t) is null) ? null : start - LinearForm.Sum(stretch.Takings.Select(t => solver.Of(t)!));
+        var rest =
+            start is null || stretch.Takings.Any(t => solver.Of(t) is null)
+                ? null
+                : start - LinearForm.Sum(stretch.Takings.Select(t => solver.Of(t)!));
         var agreedRest = agreed(stretch.Start) - stretch.Takings.Sum(agreed);
         if (stretch.Takings.Any(t => agreed(t) is null))
         {
@@ -131,23 +149,38 @@ public sealed record Whereabouts(IReadOnlyList<WhereaboutsLine> Lines)
 
         var gone = rest is null || solver.Of(recount) is not { } counted ? null : rest - counted;
         var agreedGone = agreedRest - agreed(recount);
-        parts.Add(gone is { Grams: < 0 }
-            ? new Part(WentTo.Found, null, null, null, LinearForm.Nothing - gone, -agreedGone)
-            : new Part(WentTo.Missing, null, null, null, gone, agreedGone));
+        parts.Add(
+            gone is { Grams: < 0 }
+                ? new Part(WentTo.Found, null, null, null, LinearForm.Nothing - gone, -agreedGone)
+                : new Part(WentTo.Missing, null, null, null, gone, agreedGone)
+        );
     }
 
     private static IEnumerable<WhereaboutsLine> Lined(List<Part> parts, double unlogged)
     {
-        var lines = parts.GroupBy(p => (p.To, p.Loss, p.Fate, p.Step)).Select(g => (g.Key, Logged: Sum(g.Select(p => p.Logged)), Agreed: Sum(g.Select(p => p.Agreed)))).ToList();
-        var rest = Sum(lines.Select(l => l.Logged is not { } sum ? null : IsIncoming(l.Key.To) ? sum : LinearForm.Nothing - sum));
-        return lines.Select(l => new WhereaboutsLine(l.Key.To, l.Key.Loss, l.Key.Fate, l.Key.Step, l.Logged?.Estimate, l.Agreed))
+        var lines = parts
+            .GroupBy(p => (p.To, p.Loss, p.Fate, p.Step))
+            .Select(g => (g.Key, Logged: Sum(g.Select(p => p.Logged)), Agreed: Sum(g.Select(p => p.Agreed))))
+            .ToList();
+        var rest = Sum(
+            lines.Select(l =>
+                l.Logged is not { } sum ? null
+                : IsIncoming(l.Key.To) ? sum
+                : LinearForm.Nothing - sum
+            )
+        );
+        return lines
+            .Select(l => new WhereaboutsLine(l.Key.To, l.Key.Loss, l.Key.Fate, l.Key.Step, l.Logged?.Estimate, l.Agreed))
             .Append(new WhereaboutsLine(WentTo.Unaccounted, null, null, null, rest?.Estimate, unlogged))
-            .OrderBy(l => !l.IsIncoming).ThenBy(l => l.To == WentTo.Unaccounted).ThenByDescending(l => l.Logged?.Mass.Grams ?? l.ReconciledGrams ?? 0);
+            .OrderBy(l => !l.IsIncoming)
+            .ThenBy(l => l.To == WentTo.Unaccounted)
+            .ThenByDescending(l => l.Logged?.Mass.Grams ?? l.ReconciledGrams ?? 0);
     }
 
     private static bool IsIncoming(WentTo to) => to is WentTo.TakenIn or WentTo.TakenUp or WentTo.FromElsewhere or WentTo.Found;
 
-    private static LinearForm? Sum(IEnumerable<LinearForm?> forms) => forms.ToArray() is var all && all.Any(f => f is null) ? null : LinearForm.Sum(all.OfType<LinearForm>());
+    private static LinearForm? Sum(IEnumerable<LinearForm?> forms) =>
+        forms.ToArray() is var all && all.Any(f => f is null) ? null : LinearForm.Sum(all.OfType<LinearForm>());
 
     private static double? Sum(IEnumerable<double?> grams) => grams.ToArray() is var all && all.Any(g => g is null) ? null : all.Sum();
 

@@ -96,7 +96,8 @@ public sealed record YieldLog(IReadOnlyList<OwnYield> All)
     /// <summary>A log that is empty.</summary>
     public static YieldLog Empty { get; } = new([]);
 
-    /// <summary>The own yields that speak for a fleece: of its breed where there are enough, else of its class, else of every fleece nobody classed.</summary>
+    /// <summary>The own yields that speak for a fleece: of its breed where there are enough, else of its class, else of every fleece nobody
+    /// classed.</summary>
     /// <param name="step">The step.</param>
     /// <param name="of">The fleece's class, null when not known.</param>
     /// <param name="breed">The parentage as written.</param>

@@ -13,7 +13,8 @@ public sealed record FeltingOutcome(FeltingGrade Felts, double PinchGrams, doubl
     /// <summary>How dense the ball became, in g/cm3: its mass over that of a ball's volume; null where it stayed loose.</summary>
     public double? Density => WidthMillimetres is { } width ? DensityOf(PinchGrams, width) : null;
 
-    /// <summary>By how much the density can be off, as a fraction: a ruler is off by half a millimetre, and a width counts three times.</summary>
+    /// <summary>By how much the density can be off, as a fraction: a ruler is off by half a millimetre, and a width counts three
+    /// times.</summary>
     public double? DensityDoubt => WidthMillimetres is { } width ? 3 * 0.5 / width : null;
 
     /// <summary>Density of a ball, in g/cm3.</summary>
@@ -48,10 +49,21 @@ public sealed record KnownFelting(FeltingGrade? Felts, Provenance From, TestedFe
     public static KnownFelting Of(string code, string parentage, IReadOnlyCollection<TestedFelting> tests, FeltingGrade? typical)
     {
         var root = LotCode.RootOf(code);
-        return tests.Select(t => (Test: t, Nearness: t.Code == code ? 3 : LotCode.RootOf(t.Code) == root ? 2 : parentage.Length > 0 && t.Parentage == parentage ? 1 : 0))
+        return tests
+            .Select(t =>
+                (
+                    Test: t,
+                    Nearness: t.Code == code ? 3
+                    : LotCode.RootOf(t.Code) == root ? 2
+                    : parentage.Length > 0 && t.Parentage == parentage ? 1
+                    : 0
+                )
+            )
             .Where(t => t.Nearness > 0)
-            .OrderByDescending(t => t.Nearness).ThenByDescending(t => t.Test.At)
+            .OrderByDescending(t => t.Nearness)
+            .ThenByDescending(t => t.Test.At)
             .Select(t => new KnownFelting(t.Test.Outcome.Felts, Provenance.Yours, t.Test))
-            .FirstOrDefault() ?? new KnownFelting(typical, Provenance.Typical);
+            .FirstOrDefault()
+            ?? new KnownFelting(typical, Provenance.Typical);
     }
 }

@@ -11,12 +11,20 @@ namespace EarthyTuft.Core.Lots;
 /// <param name="StapleMillimetres">Mean of the locks measured on it or on what it was made of.</param>
 /// <param name="Content">How surely it is known what it is.</param>
 public sealed record LotTraits(
-    Composition Composition, Span CleanYield, string Animal, string Colour, DateOnly? ShornOn, double? StapleMillimetres, Content Content);
+    Composition Composition,
+    Span CleanYield,
+    string Animal,
+    string Colour,
+    DateOnly? ShornOn,
+    double? StapleMillimetres,
+    Content Content
+);
 
 /// <summary>What a lot has from those it was made of.</summary>
 public static class Inheritance
 {
-    /// <summary>Of one lot everything; of several what they have in common, the widest range of what may be, and the least sure of what is said.</summary>
+    /// <summary>Of one lot everything; of several what they have in common, the widest range of what may be, and the least sure of what is
+    /// said.</summary>
     /// <param name="composition">What went in, mixed (<see cref="Composition.Mixed"/>).</param>
     /// <param name="sources">At least one.</param>
     public static LotTraits Of(Composition composition, IReadOnlyList<LotTraits> sources)
@@ -30,6 +38,9 @@ public static class Inheritance
             Common(s => s.Colour),
             sources.Count == 1 ? sources[0].ShornOn : null,
             measured.Length > 0 ? measured.Average(s => s.StapleMillimetres!.Value) : null,
-            sources.All(s => s.Content == Content.Certain) ? Content.Certain : sources.Any(s => s.Content == Content.Unknown) ? Content.Unknown : Content.Claimed);
+            sources.All(s => s.Content == Content.Certain) ? Content.Certain
+                : sources.Any(s => s.Content == Content.Unknown) ? Content.Unknown
+                : Content.Claimed
+        );
     }
 }

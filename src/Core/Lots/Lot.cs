@@ -9,8 +9,8 @@ namespace EarthyTuft.Core.Lots;
 public sealed record Reserve(Mass Mass, string For);
 
 /// <summary>
-/// A heap of fibre that is kept together and has a code on its bag: what it is, where it comes from and what is left of it. Masses are reference
-/// masses (rested at 65 %). What only the ledger or the store knows of a lot is added by the records that derive from this one.
+/// A heap of fibre that is kept together and has a code on its bag: what it is, where it comes from and what is left of it. Masses are
+/// reference masses (rested at 65 %). What only the ledger or the store knows of a lot is added by the records that derive from this one.
 /// </summary>
 /// <param name="Id">Its id.</param>
 /// <param name="Code">What is written on its bag.</param>

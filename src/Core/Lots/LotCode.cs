@@ -7,7 +7,8 @@ namespace EarthyTuft.Core.Lots;
 /// <summary>
 /// Short codes people write on a bag. A fleece gets a letter from its breed and a running number, <c>G-03</c>;
 /// what is made of it keeps the code and counts on, <c>G-03.2</c>; fibre joined from several fleeces starts a code of its own, <c>J-01</c>.
-/// The grammar: one to four letters A to Z, a hyphen, a number from 1 to 999999 of two digits or more, and perhaps a point and a number from 2 to 9999.
+/// The grammar: one to four letters A to Z, a hyphen, a number from 1 to 999999 of two digits or more, and perhaps a point and a number
+/// from 2 to 9999.
 /// </summary>
 public static partial class LotCode
 {
@@ -32,7 +33,11 @@ public static partial class LotCode
         var code = text.Trim().ToUpperInvariant();
         return Parts(code) is { } parts && parts.Letters != Samples
             ? code
-            : new Refusal(field, "not-a-code", $"\u201C{(text.Length > 30 ? text[..30] : text)}\u201D is no code of a lot: write one like G-03, or G-03.2 for what was made of it.");
+            : new Refusal(
+                field,
+                "not-a-code",
+                $"\u201C{(text.Length > 30 ? text[..30] : text)}\u201D is no code of a lot: write one like G-03, or G-03.2 for what was made of it."
+            );
     }
 
     /// <summary>What a code is made of.</summary>
@@ -107,5 +112,6 @@ public readonly record struct CodeSeries(string Stem, int Digits, int First)
 {
     /// <summary>The code of a number.</summary>
     /// <param name="number">The number itself, from 1.</param>
-    public string Code(int number) => Stem + number.ToString("D" + Digits.ToString(CultureInfo.InvariantCulture), CultureInfo.InvariantCulture);
+    public string Code(int number) =>
+        Stem + number.ToString("D" + Digits.ToString(CultureInfo.InvariantCulture), CultureInfo.InvariantCulture);
 }

@@ -68,18 +68,20 @@ public static class LotForms
 
     /// <summary>A preparation made on cards.</summary>
     /// <param name="form">The form.</param>
-    public static bool IsCarded(this LotForm form) => form is LotForm.Cloud or LotForm.Rolag or LotForm.Batt or LotForm.Puni or LotForm.Roving;
+    public static bool IsCarded(this LotForm form) =>
+        form is LotForm.Cloud or LotForm.Rolag or LotForm.Batt or LotForm.Puni or LotForm.Roving;
 
     /// <summary>How the fibres usually lie in it; how they lie in one is told by how it was carded and taken off.</summary>
     /// <param name="form">The form.</param>
     /// <returns>Null for what is no preparation.</returns>
-    public static FibreOrder? UsualOrder(this LotForm form) => form switch
-    {
-        LotForm.Top => FibreOrder.Parallel,
-        LotForm.Batt or LotForm.Roving => FibreOrder.Mostly,
-        LotForm.Cloud or LotForm.Rolag or LotForm.Puni => FibreOrder.Jumbled,
-        _ => null,
-    };
+    public static FibreOrder? UsualOrder(this LotForm form) =>
+        form switch
+        {
+            LotForm.Top => FibreOrder.Parallel,
+            LotForm.Batt or LotForm.Roving => FibreOrder.Mostly,
+            LotForm.Cloud or LotForm.Rolag or LotForm.Puni => FibreOrder.Jumbled,
+            _ => null,
+        };
 
     /// <summary>Spun: singles, plied, or finished yarn.</summary>
     /// <param name="form">The form.</param>
@@ -87,7 +89,8 @@ public static class LotForms
 
     /// <summary>The preparation that the agreed moisture allowance goes by.</summary>
     /// <param name="form">The form.</param>
-    public static Fibres.Preparation Preparation(this LotForm form) => form == LotForm.Top ? Fibres.Preparation.Combed : Fibres.Preparation.Carded;
+    public static Fibres.Preparation Preparation(this LotForm form) =>
+        form == LotForm.Top ? Fibres.Preparation.Combed : Fibres.Preparation.Carded;
 
     /// <summary>Still a fleece, whole or in part, with locks that can be lifted out: raw, skirted, washed, clean.</summary>
     /// <param name="form">The form.</param>

@@ -32,11 +32,12 @@ public static class YarnKinds
     /// <summary>The name of a kind in a workshop.</summary>
     /// <param name="kind">The kind.</param>
     /// <param name="by">After what a mixed one is named there.</param>
-    public static string Words(this YarnKind kind, SemiNamedBy by) => (kind, by) switch
-    {
-        (YarnKind.Woollen, _) => "woollen",
-        (YarnKind.Worsted, _) => "worsted",
-        (YarnKind.SemiWorsted, SemiNamedBy.Draw) or (YarnKind.SemiWoollen, SemiNamedBy.Fibre) => "semi-worsted",
-        _ => "semi-woollen",
-    };
+    public static string Words(this YarnKind kind, SemiNamedBy by) =>
+        (kind, by) switch
+        {
+            (YarnKind.Woollen, _) => "woollen",
+            (YarnKind.Worsted, _) => "worsted",
+            (YarnKind.SemiWorsted, SemiNamedBy.Draw) or (YarnKind.SemiWoollen, SemiNamedBy.Fibre) => "semi-worsted",
+            _ => "semi-woollen",
+        };
 }

@@ -20,7 +20,9 @@ public static class DressingStation
         new(
             "Rags with a drying oil heat by themselves and burn.",
             "Lay them flat outdoors or keep them in a metal bin with a lid; an oil that does not dry is the safer dressing.",
-            "The oil's data sheet comes first."))
+            "The oil's data sheet comes first."
+        )
+    )
     {
         KeepsForm = true,
         UsualGain = new(GainKind.Dressing, UsualGain.DressingShare),

@@ -20,7 +20,9 @@ public static class OpeningStation
         new(
             "Dust harms lungs; picker teeth and willow rods stab and bruise.",
             "Outdoors or with a mask, over a box with corners; cover the teeth when you step away.",
-            "With asthma or farmer's lung ask a doctor before any dusty work."))
+            "With asthma or farmer's lung ask a doctor before any dusty work."
+        )
+    )
     {
         Stage = 60,
         Finishes = [LotForm.Opened],

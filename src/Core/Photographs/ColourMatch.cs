@@ -23,15 +23,21 @@ public static class ColourMatches
     /// <param name="own">What there is, with its colour; of two as near the first counts.</param>
     public static IReadOnlyList<ColourMatch<T>> Of<T>(IReadOnlyList<MainColour> colours, IReadOnlyList<(T Of, Shade Colour)> own)
         where T : class =>
-        [.. colours.Select(colour =>
-        {
-            var (nearest, unlike) = own.Select(o => (o.Of, Unlike: o.Colour.Unlike(colour.Colour))).DefaultIfEmpty((Of: null!, Unlike: double.PositiveInfinity)).MinBy(o => o.Unlike);
-            return nearest is null ? new ColourMatch<T>(colour, null, null, true) : new ColourMatch<T>(colour, nearest, unlike, unlike > Near);
-        })];
+        [
+            .. colours.Select(colour =>
+            {
+                var (nearest, unlike) = own.Select(o => (o.Of, Unlike: o.Colour.Unlike(colour.Colour)))
+                    .DefaultIfEmpty((Of: null!, Unlike: double.PositiveInfinity))
+                    .MinBy(o => o.Unlike);
+                return nearest is null
+                    ? new ColourMatch<T>(colour, null, null, true)
+                    : new ColourMatch<T>(colour, nearest, unlike, unlike > Near);
+            }),
+        ];
 
     /// <summary>
-    /// Shares of a recipe from what is not lacking, in whole percent that sum to 100: those that have the same fibre are one, and each is rounded
-    /// so that the whole comes out (largest remainder).
+    /// Shares of a recipe from what is not lacking, in whole percent that sum to 100: those that have the same fibre are one, and each is
+    /// rounded so that the whole comes out (largest remainder).
     /// </summary>
     /// <typeparam name="T">What is matched.</typeparam>
     /// <param name="matches">The colours with what stands for them.</param>
@@ -39,10 +45,20 @@ public static class ColourMatches
     public static IReadOnlyList<(T Of, int Percent)> Recipe<T>(IReadOnlyList<ColourMatch<T>> matches)
         where T : class
     {
-        var found = matches.Where(m => !m.IsLacking).GroupBy(m => m.Nearest!).Select(g => (Of: g.Key, Share: g.Sum(m => m.Of.Share))).OrderByDescending(g => g.Share).ToArray();
+        var found = matches
+            .Where(m => !m.IsLacking)
+            .GroupBy(m => m.Nearest!)
+            .Select(g => (Of: g.Key, Share: g.Sum(m => m.Of.Share)))
+            .OrderByDescending(g => g.Share)
+            .ToArray();
         var all = found.Sum(f => f.Share);
         var whole = found.Select(f => (int)Math.Floor(100 * f.Share / all)).ToArray();
-        foreach (var at in Enumerable.Range(0, found.Length).OrderByDescending(i => 100 * found[i].Share / all - whole[i]).Take(100 - whole.Sum()))
+        foreach (
+            var at in Enumerable
+                .Range(0, found.Length)
+                .OrderByDescending(i => 100 * found[i].Share / all - whole[i])
+                .Take(100 - whole.Sum())
+        )
         {
             whole[at]++;
         }
@@ -57,8 +73,9 @@ public static class ColourMatches
     private const double Close = 0.06;
 
     /// <summary>
-    /// An order of strips in which every colour comes as often as its share says, spread as evenly round the repeat as it goes: what comes most often
-    /// is laid first. As few strips as give every colour at least one and its share to six hundredths, and no more than <see cref="MostStrips"/>.
+    /// An order of strips in which every colour comes as often as its share says, spread as evenly round the repeat as it goes: what comes
+    /// most often is laid first. As few strips as give every colour at least one and its share to six hundredths, and no more than
+    /// <see cref="MostStrips"/>.
     /// </summary>
     /// <param name="shares">From 1 to <see cref="MainColours.Most"/>, each above zero.</param>
     /// <returns>The place of the colour of each strip, from 0.</returns>
@@ -66,7 +83,9 @@ public static class ColourMatches
     {
         var all = shares.Sum();
         double[] parts = [.. shares.Select(s => s / all)];
-        var counts = Enumerable.Range(parts.Length, MostStrips - parts.Length + 1).Select(n => Counts(parts, n))
+        var counts = Enumerable
+            .Range(parts.Length, MostStrips - parts.Length + 1)
+            .Select(n => Counts(parts, n))
             .First(c => c.Sum() == MostStrips || parts.Zip(c, (p, k) => Math.Abs((double)k / c.Sum() - p)).Max() <= Close);
         var order = Enumerable.Repeat(-1, counts.Sum()).ToArray();
         foreach (var colour in Enumerable.Range(0, parts.Length).OrderByDescending(i => counts[i]))
@@ -74,7 +93,12 @@ public static class ColourMatches
             for (var k = 0; k < counts[colour]; k++)
             {
                 var wanted = (int)Math.Round((double)k * order.Length / counts[colour]);
-                order[Enumerable.Range(0, order.Length).Where(at => order[at] < 0).MinBy(at => Math.Min(Math.Abs(at - wanted), order.Length - Math.Abs(at - wanted)))] = colour;
+                order[
+                    Enumerable
+                        .Range(0, order.Length)
+                        .Where(at => order[at] < 0)
+                        .MinBy(at => Math.Min(Math.Abs(at - wanted), order.Length - Math.Abs(at - wanted)))
+                ] = colour;
             }
         }
 

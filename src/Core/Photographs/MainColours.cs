@@ -9,10 +9,10 @@ namespace EarthyTuft.Core.Photographs;
 public sealed record MainColour(Shade Colour, double Share);
 
 /// <summary>
-/// The few colours that a picture is made of, with their shares of its area. The picture's dots are gathered into cells of like colour; centres are
-/// laid among the cells, each next one where most of the area is farthest from those there are, and moved to the middle of what is nearest to them
-/// until they rest (k-means in CIE Lab, weighted by area, without chance). Then centres that look alike are one, because light and shade on one
-/// colour are no two colours of fibre (docs/craft.md, section 11).
+/// The few colours that a picture is made of, with their shares of its area. The picture's dots are gathered into cells of like colour;
+/// centres are laid among the cells, each next one where most of the area is farthest from those there are, and moved to the middle of what
+/// is nearest to them until they rest (k-means in CIE Lab, weighted by area, without chance). Then centres that look alike are one, because
+/// light and shade on one colour are no two colours of fibre (docs/craft.md, section 11).
 /// </summary>
 public static class MainColours
 {
@@ -39,7 +39,8 @@ public static class MainColours
     /// <summary>The main colours, the largest first; their shares sum to one.</summary>
     /// <param name="dots">The picture's dots in any order, each for as much area as any other.</param>
     /// <param name="most">From 1 to <see cref="Most"/>.</param>
-    /// <returns>At least one colour; refused with <c>empty</c> where there is no dot, and <c>out-of-range</c> where <paramref name="most"/> is.</returns>
+    /// <returns>At least one colour; refused with <c>empty</c> where there is no dot, and <c>out-of-range</c> where <paramref name="most"/>
+    /// is.</returns>
     public static Result<IReadOnlyList<MainColour>> Of(ReadOnlySpan<Shade> dots, int most = Most)
     {
         if (most is < 1 or > Most)
@@ -56,7 +57,11 @@ public static class MainColours
         // More centres than are wanted: what is alike joins afterwards, and a small clear colour has a centre of its own till then.
         var clouds = Clouds(cells, Settle(cells, First(cells, 2 * Most)));
         Join(clouds, most);
-        var kept = clouds.Where(c => c.Weight >= LeastShare).DefaultIfEmpty(clouds.MaxBy(c => c.Weight)!).OrderByDescending(c => c.Weight).ToArray();
+        var kept = clouds
+            .Where(c => c.Weight >= LeastShare)
+            .DefaultIfEmpty(clouds.MaxBy(c => c.Weight)!)
+            .OrderByDescending(c => c.Weight)
+            .ToArray();
         var all = kept.Sum(c => c.Weight);
         return kept.Select(c => new MainColour(c.Peak.Shade, c.Weight / all)).ToArray();
     }
@@ -72,7 +77,11 @@ public static class MainColours
         }
 
         var all = (double)dots.Length;
-        return [.. sums.OrderBy(s => s.Key).Select(s => Group.Of(s.Value.Count / all, s.Value.Red / all, s.Value.Green / all, s.Value.Blue / all))];
+        return
+        [
+            .. sums.OrderBy(s => s.Key)
+                .Select(s => Group.Of(s.Value.Count / all, s.Value.Red / all, s.Value.Green / all, s.Value.Blue / all)),
+        ];
     }
 
     private static readonly double[] Light = [.. Enumerable.Range(0, 256).Select(c => Shade.Linear((byte)c))];
@@ -145,7 +154,10 @@ public static class MainColours
     {
         while (clouds.Count > 1)
         {
-            var pairs = Pairs(clouds.Count).Select(p => (p.A, p.B, Apart: Math.Sqrt(Apart(clouds[p.A].Peak.Lab, clouds[p.B].Peak.Lab)))).OrderBy(p => p.Apart).ToArray();
+            var pairs = Pairs(clouds.Count)
+                .Select(p => (p.A, p.B, Apart: Math.Sqrt(Apart(clouds[p.A].Peak.Lab, clouds[p.B].Peak.Lab))))
+                .OrderBy(p => p.Apart)
+                .ToArray();
             var tooMany = clouds.Count(c => c.Weight >= LeastShare) > most;
             var at = tooMany ? 0 : Array.FindIndex(pairs, p => p.Apart < Alike || (p.Apart < Unlike && IsOne(clouds[p.A], clouds[p.B])));
             if (at < 0)
@@ -213,7 +225,14 @@ public static class MainColours
     }
 
     // Light is summed with the weight already in it, so that groups join by adding.
-    private readonly record struct Group(double Weight, double Red, double Green, double Blue, Shade Shade, (double L, double A, double B) Lab)
+    private readonly record struct Group(
+        double Weight,
+        double Red,
+        double Green,
+        double Blue,
+        Shade Shade,
+        (double L, double A, double B) Lab
+    )
     {
         public static Group Of(double weight, double red, double green, double blue)
         {
@@ -221,6 +240,7 @@ public static class MainColours
             return new Group(weight, red, green, blue, shade, shade.Lab());
         }
 
-        public Group And(Group other) => Weight == 0 ? other : Of(Weight + other.Weight, Red + other.Red, Green + other.Green, Blue + other.Blue);
+        public Group And(Group other) =>
+            Weight == 0 ? other : Of(Weight + other.Weight, Red + other.Red, Green + other.Green, Blue + other.Blue);
     }
 }

@@ -2,7 +2,8 @@ using System.Text;
 
 namespace EarthyTuft.Core.Quantities;
 
-/// <summary>The name of an enum's value as written words: <c>DungTags</c> is <c>dung-tags</c> in a file and "dung tags" in a sentence.</summary>
+/// <summary>The name of an enum's value as written words: <c>DungTags</c> is <c>dung-tags</c> in a file and "dung tags" in a
+/// sentence.</summary>
 public static class EnumWords
 {
     /// <summary>For files: small letters, words joined by hyphens.</summary>

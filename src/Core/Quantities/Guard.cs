@@ -1,6 +1,7 @@
 namespace EarthyTuft.Core.Quantities;
 
-/// <summary>The edge rules every reckoning shares (docs/craft.md, section 4, "Rules at the edges"): missing, non-finite and negative values are refused, and zero where it divides.</summary>
+/// <summary>The edge rules every reckoning shares (docs/craft.md, section 4, "Rules at the edges"): missing, non-finite and negative values
+/// are refused, and zero where it divides.</summary>
 public sealed class Guard
 {
     private readonly List<Refusal> refusals = [];
@@ -14,12 +15,14 @@ public sealed class Guard
     /// <summary>Asks for a finite number of at least zero.</summary>
     /// <param name="value">The number.</param>
     /// <param name="field">Its name.</param>
-    public Guard NotNegative(double value, string field) => Need(double.IsFinite(value) && value >= 0, field, "out-of-range", "must be a number of zero or more");
+    public Guard NotNegative(double value, string field) =>
+        Need(double.IsFinite(value) && value >= 0, field, "out-of-range", "must be a number of zero or more");
 
     /// <summary>Asks for a finite number above zero: it divides, or nothing could be that small.</summary>
     /// <param name="value">The number.</param>
     /// <param name="field">Its name.</param>
-    public Guard Positive(double value, string field) => Need(double.IsFinite(value) && value > 0, field, "out-of-range", "must be a number above zero");
+    public Guard Positive(double value, string field) =>
+        Need(double.IsFinite(value) && value > 0, field, "out-of-range", "must be a number above zero");
 
     /// <summary>Asks for a finite number between two bounds, both included.</summary>
     /// <param name="value">The number.</param>
@@ -27,7 +30,12 @@ public sealed class Guard
     /// <param name="high">The upper bound.</param>
     /// <param name="field">Its name.</param>
     public Guard Within(double value, double low, double high, string field) =>
-        Need(double.IsFinite(value) && value >= low && value <= high, field, "out-of-range", FormattableString.Invariant($"must be between {low} and {high}"));
+        Need(
+            double.IsFinite(value) && value >= low && value <= high,
+            field,
+            "out-of-range",
+            FormattableString.Invariant($"must be between {low} and {high}")
+        );
 
     /// <summary>Asks for something to hold.</summary>
     /// <param name="holds">Whether it does.</param>
@@ -57,76 +65,77 @@ public sealed class Guard
     }
 
     // A person at the bench knows a weight, not a path into a request; whoever programs has the path in the refusal's field.
-    private static string Subject(string field) => field[(field.LastIndexOf('.') + 1)..].Split('[')[0] switch
-    {
-        "mass" => "The weight",
-        "length" => "The length",
-        "from" => "What was taken",
-        "to" => "What was made",
-        "form" => "What was made",
-        "losses" => "What was lost",
-        "lot" => "The lot",
-        "price" => "The price",
-        "celsius" => "The temperature",
-        "airCelsius" => "The air",
-        "hotWater" => "The hot water",
-        "place" => "This",
-        "at" => "That",
-        "state" => "The fibre",
-        "parts" => "What is in it",
-        "heap" or "loss" or "gain" => "What is added",
-        "dosePercent" => "The dose",
-        "mordantPercent" => "The share of mordant",
-        "mordant" => "The mordant",
-        "spunMass" => "The yarn",
-        "spinningMinutes" => "The time of spinning",
-        "joinsPer10Metres" => "The count of joins",
-        "lumpsPer10Metres" => "The count of lumps",
-        "wrapsPlaces" => "The wraps at several places",
-        "mark" => "A judgement",
-        "scale" => "This",
-        "handle" => "How it feels",
-        "neps" => "The count of neps",
-        "things" => "The table",
-        "thing" => "A name",
-        "bobbins" => "Bobbins",
-        "gramsPerMetre" => "The thickness of a pencil",
-        "pieceMillimetres" => "A piece for the fold",
-        "handMillimetres" => "The breadth of a hand",
-        "supplyGramsPerMetre" => "A metre of the strip",
-        "singlesTex" => "The weight of the singles",
-        "millimetresPerStitch" => "The yarn of a stitch",
-        "stitches" when field.StartsWith("swatch.", StringComparison.Ordinal) => "The stitches of the swatch",
-        "stitches" => "The stitches of a row",
-        "stitchesAfter" => "The stitches after the wash",
-        "rows" => "The rows",
-        "rowsAfter" => "The rows after the wash",
-        "toolMillimetres" => "The needle",
-        "relaxedMillimetres" => "The swatch as it lies",
-        "stretchedMillimetres" => "The swatch drawn out",
-        "afterMinuteMillimetres" => "The swatch after a minute",
-        "spare" => "What is to spare",
-        "change" => "What to change",
-        "wrapsPerInch" or "wraps" => "The count of wraps",
-        "yarn" => "Yarn",
-        "finishedBy" => "How it was finished",
-        "hangs" => "How a skein hangs",
-        "lotIds" => "What is taken",
-        "bobbinGrams" => "What a bobbin holds",
-        "millimetres" => "The length",
-        "degrees" => "The angle",
-        "plies" => "The number of plies",
-        "treadles" => "The number of treadles",
-        "mostTreadles" => "The most treadles",
-        "ratio" => "The ratio",
-        "drawMillimetres" => "The draw",
-        "bloomPercent" => "The bloom",
-        "takeUpPercent" => "The take-up",
-        "extraTurnsPercent" => "The share of more turns",
-        "finishedDensity" or "singlesDensity" => "The wrap density",
-        "colourBefore" or "colourAfter" => "The colour",
-        _ => field,
-    };
+    private static string Subject(string field) =>
+        field[(field.LastIndexOf('.') + 1)..].Split('[')[0] switch
+        {
+            "mass" => "The weight",
+            "length" => "The length",
+            "from" => "What was taken",
+            "to" => "What was made",
+            "form" => "What was made",
+            "losses" => "What was lost",
+            "lot" => "The lot",
+            "price" => "The price",
+            "celsius" => "The temperature",
+            "airCelsius" => "The air",
+            "hotWater" => "The hot water",
+            "place" => "This",
+            "at" => "That",
+            "state" => "The fibre",
+            "parts" => "What is in it",
+            "heap" or "loss" or "gain" => "What is added",
+            "dosePercent" => "The dose",
+            "mordantPercent" => "The share of mordant",
+            "mordant" => "The mordant",
+            "spunMass" => "The yarn",
+            "spinningMinutes" => "The time of spinning",
+            "joinsPer10Metres" => "The count of joins",
+            "lumpsPer10Metres" => "The count of lumps",
+            "wrapsPlaces" => "The wraps at several places",
+            "mark" => "A judgement",
+            "scale" => "This",
+            "handle" => "How it feels",
+            "neps" => "The count of neps",
+            "things" => "The table",
+            "thing" => "A name",
+            "bobbins" => "Bobbins",
+            "gramsPerMetre" => "The thickness of a pencil",
+            "pieceMillimetres" => "A piece for the fold",
+            "handMillimetres" => "The breadth of a hand",
+            "supplyGramsPerMetre" => "A metre of the strip",
+            "singlesTex" => "The weight of the singles",
+            "millimetresPerStitch" => "The yarn of a stitch",
+            "stitches" when field.StartsWith("swatch.", StringComparison.Ordinal) => "The stitches of the swatch",
+            "stitches" => "The stitches of a row",
+            "stitchesAfter" => "The stitches after the wash",
+            "rows" => "The rows",
+            "rowsAfter" => "The rows after the wash",
+            "toolMillimetres" => "The needle",
+            "relaxedMillimetres" => "The swatch as it lies",
+            "stretchedMillimetres" => "The swatch drawn out",
+            "afterMinuteMillimetres" => "The swatch after a minute",
+            "spare" => "What is to spare",
+            "change" => "What to change",
+            "wrapsPerInch" or "wraps" => "The count of wraps",
+            "yarn" => "Yarn",
+            "finishedBy" => "How it was finished",
+            "hangs" => "How a skein hangs",
+            "lotIds" => "What is taken",
+            "bobbinGrams" => "What a bobbin holds",
+            "millimetres" => "The length",
+            "degrees" => "The angle",
+            "plies" => "The number of plies",
+            "treadles" => "The number of treadles",
+            "mostTreadles" => "The most treadles",
+            "ratio" => "The ratio",
+            "drawMillimetres" => "The draw",
+            "bloomPercent" => "The bloom",
+            "takeUpPercent" => "The take-up",
+            "extraTurnsPercent" => "The share of more turns",
+            "finishedDensity" or "singlesDensity" => "The wrap density",
+            "colourBefore" or "colourAfter" => "The colour",
+            _ => field,
+        };
 
     /// <summary>The reckoning's result, or what was refused.</summary>
     /// <typeparam name="T">The result's type.</typeparam>

@@ -32,33 +32,44 @@ public readonly partial record struct Length
     public static Length FromMillimetres(double millimetres) =>
         double.IsFinite(millimetres) && millimetres >= 0
             ? new(millimetres)
-            : throw new ArgumentOutOfRangeException(nameof(millimetres), millimetres, "A length is a finite number of millimetres, zero or more.");
+            : throw new ArgumentOutOfRangeException(
+                nameof(millimetres),
+                millimetres,
+                "A length is a finite number of millimetres, zero or more."
+            );
 
-    [GeneratedRegex(@"^(?<n>[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)(?: (?<top>[0-9]+)/(?<low>[0-9]+))? ?(?<u>mm|cm|in|inch|inches|"")?$", RegexOptions.CultureInvariant)]
+    [GeneratedRegex(
+        @"^(?<n>[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)(?: (?<top>[0-9]+)/(?<low>[0-9]+))? ?(?<u>mm|cm|in|inch|inches|"")?$",
+        RegexOptions.CultureInvariant
+    )]
     private static partial Regex Pattern();
 
     /// <summary>The sign of a unit.</summary>
     /// <param name="unit">The unit.</param>
-    public static string Sign(LengthUnit unit) => unit switch
-    {
-        LengthUnit.Inch => "in",
-        LengthUnit.Centimetre => "cm",
-        _ => "mm",
-    };
+    public static string Sign(LengthUnit unit) =>
+        unit switch
+        {
+            LengthUnit.Inch => "in",
+            LengthUnit.Centimetre => "cm",
+            _ => "mm",
+        };
 
     /// <summary>How many millimetres a unit has.</summary>
     /// <param name="unit">The unit.</param>
-    public static double MillimetresOf(LengthUnit unit) => unit switch
-    {
-        LengthUnit.Inch => MillimetresPerInch,
-        LengthUnit.Centimetre => 10,
-        _ => 1,
-    };
+    public static double MillimetresOf(LengthUnit unit) =>
+        unit switch
+        {
+            LengthUnit.Inch => MillimetresPerInch,
+            LengthUnit.Centimetre => 10,
+            _ => 1,
+        };
 
     /// <summary>The length in a unit with its sign: <c>112 mm</c>, <c>11.2 cm</c>, <c>4.4 in</c>.</summary>
     /// <param name="unit">The unit.</param>
     public string Write(LengthUnit unit) =>
-        (Millimetres / MillimetresOf(unit)).ToString(unit == LengthUnit.Millimetre ? "0" : "0.0", CultureInfo.InvariantCulture) + " " + Sign(unit);
+        (Millimetres / MillimetresOf(unit)).ToString(unit == LengthUnit.Millimetre ? "0" : "0.0", CultureInfo.InvariantCulture)
+        + " "
+        + Sign(unit);
 
     /// <summary>Reads a length: <c>112</c> (in the unit), <c>11.2 cm</c>, <c>4 1/2 in</c>.</summary>
     /// <param name="text">What was typed.</param>
@@ -82,7 +93,11 @@ public readonly partial record struct Length
         var match = typed.Length > 40 ? Match.Empty : Pattern().Match(typed);
         if (!match.Success)
         {
-            return new Refusal(field, "not-a-length", $"\u201C{typed}\u201D does not read as a length. Write it like 112, 11.2 cm or 4 1/2 in.");
+            return new Refusal(
+                field,
+                "not-a-length",
+                $"\u201C{typed}\u201D does not read as a length. Write it like 112, 11.2 cm or 4 1/2 in."
+            );
         }
 
         var number = Parse(match.Groups["n"].Value);
@@ -97,13 +112,17 @@ public readonly partial record struct Length
             number += Parse(match.Groups["top"].Value) / low;
         }
 
-        var millimetres = number * (match.Groups["u"].Value switch
-        {
-            "" => MillimetresOf(unit),
-            "mm" => 1,
-            "cm" => 10,
-            _ => MillimetresPerInch,
-        });
+        var millimetres =
+            number
+            * (
+                match.Groups["u"].Value switch
+                {
+                    "" => MillimetresOf(unit),
+                    "mm" => 1,
+                    "cm" => 10,
+                    _ => MillimetresPerInch,
+                }
+            );
         return millimetres > 0 && millimetres <= most
             ? new Length(millimetres)
             : new Refusal(field, "out-of-range", FormattableString.Invariant($"A length here is above nothing and at most {most:0} mm."));

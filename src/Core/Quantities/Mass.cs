@@ -40,7 +40,9 @@ public readonly record struct Mass : IComparable<Mass>
     /// <summary>A mass of so many grams.</summary>
     /// <param name="grams">Any finite number; throws <see cref="ArgumentOutOfRangeException"/> otherwise.</param>
     public static Mass FromGrams(double grams) =>
-        double.IsFinite(grams) ? new(grams) : throw new ArgumentOutOfRangeException(nameof(grams), grams, "A mass is a finite number of grams.");
+        double.IsFinite(grams)
+            ? new(grams)
+            : throw new ArgumentOutOfRangeException(nameof(grams), grams, "A mass is a finite number of grams.");
 
     /// <summary>A mass given in a unit.</summary>
     /// <param name="amount">Any finite number.</param>
@@ -49,14 +51,15 @@ public readonly record struct Mass : IComparable<Mass>
 
     /// <summary>Grams in one of the unit.</summary>
     /// <param name="unit">The unit.</param>
-    public static double GramsPer(MassUnit unit) => unit switch
-    {
-        MassUnit.Gram => 1,
-        MassUnit.Kilogram => 1000,
-        MassUnit.Ounce => GramsPerOunce,
-        MassUnit.Pound => GramsPerPound,
-        _ => throw new ArgumentOutOfRangeException(nameof(unit)),
-    };
+    public static double GramsPer(MassUnit unit) =>
+        unit switch
+        {
+            MassUnit.Gram => 1,
+            MassUnit.Kilogram => 1000,
+            MassUnit.Ounce => GramsPerOunce,
+            MassUnit.Pound => GramsPerPound,
+            _ => throw new ArgumentOutOfRangeException(nameof(unit)),
+        };
 
     /// <summary>The same mass counted in another unit.</summary>
     /// <param name="unit">The unit wanted.</param>
@@ -101,19 +104,28 @@ public readonly record struct Mass : IComparable<Mass>
     /// <summary>What the axis of a picture counts in: the unit itself, and ounces where it is the pound.</summary>
     /// <param name="unit">The workshop's unit.</param>
     /// <returns>How many grams one division is, and what it is called.</returns>
-    public static (double Grams, string Name) Axis(MassUnit unit) => unit switch
-    {
-        MassUnit.Gram => (1, "g"),
-        MassUnit.Kilogram => (1000, "kg"),
-        _ => (GramsPerOunce, "oz"),
-    };
+    public static (double Grams, string Name) Axis(MassUnit unit) =>
+        unit switch
+        {
+            MassUnit.Gram => (1, "g"),
+            MassUnit.Kilogram => (1000, "kg"),
+            _ => (GramsPerOunce, "oz"),
+        };
 
     private static string WriteGrams(double grams)
     {
         // Samples of a few grams are weighed on finer scales: show the digits those scales give.
-        var digits = grams < 9.995 ? 2 : grams < 99.95 ? 1 : 0;
+        var digits =
+            grams < 9.995 ? 2
+            : grams < 99.95 ? 1
+            : 0;
         var rounded = Math.Round(grams, digits, MidpointRounding.AwayFromZero);
-        var text = rounded.ToString(digits == 2 ? "0.##" : digits == 1 ? "0.#" : "#,##0", CultureInfo.InvariantCulture);
+        var text = rounded.ToString(
+            digits == 2 ? "0.##"
+                : digits == 1 ? "0.#"
+                : "#,##0",
+            CultureInfo.InvariantCulture
+        );
         return text.Replace(',', '\u202F');
     }
 

@@ -37,10 +37,11 @@ public static class PlainText
     public static bool IsPlain(ReadOnlySpan<char> text) => IndexOfForbidden(text) < 0;
 
     // U+061C, U+200E, U+200F, U+202A to U+202E and U+2066 to U+2069 are Unicode's Bidi_Control characters.
-    private static bool IsForbidden(char letter) => letter switch
-    {
-        '\t' or '\n' or '\r' => false,
-        '\u061C' or '\u200E' or '\u200F' or (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069') => true,
-        _ => char.IsControl(letter),
-    };
+    private static bool IsForbidden(char letter) =>
+        letter switch
+        {
+            '\t' or '\n' or '\r' => false,
+            '\u061C' or '\u200E' or '\u200F' or (>= '\u202A' and <= '\u202E') or (>= '\u2066' and <= '\u2069') => true,
+            _ => char.IsControl(letter),
+        };
 }

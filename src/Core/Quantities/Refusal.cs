@@ -4,7 +4,8 @@ namespace EarthyTuft.Core.Quantities;
 /// <param name="Field">The input's name in camelCase, with a path for lists: <c>to[0].mass</c>.</param>
 /// <param name="Code">A stable kebab-case word a program can act on.</param>
 /// <param name="Reason">One sentence for the person: what was wrong and what would do.</param>
-/// <param name="Choices">Where the refusal is a question: what the field could be set to instead, the likeliest first; null otherwise.</param>
+/// <param name="Choices">Where the refusal is a question: what the field could be set to instead, the likeliest first; null
+/// otherwise.</param>
 public sealed record Refusal(string Field, string Code, string Reason, IReadOnlyList<string>? Choices = null);
 
 /// <summary>Either a value or the refusals that stand in its way.</summary>
@@ -27,9 +28,8 @@ public readonly struct Result<T>
     public IReadOnlyList<Refusal> Refusals => refusals ?? [];
 
     /// <summary>The value. Throws <see cref="InvalidOperationException"/> when refused: look at <see cref="IsRefused"/> first.</summary>
-    public T Value => IsRefused
-        ? throw new InvalidOperationException("Refused: " + string.Join("; ", Refusals.Select(r => r.Reason)))
-        : value!;
+    public T Value =>
+        IsRefused ? throw new InvalidOperationException("Refused: " + string.Join("; ", Refusals.Select(r => r.Reason))) : value!;
 
     /// <summary>A value is a result.</summary>
     /// <param name="value">The value.</param>

@@ -25,7 +25,8 @@ public sealed record TimeForecast(double Minutes, double Low, double High)
 
         double Quantile(double share)
         {
-            double from = low, to = high;
+            double from = low,
+                to = high;
             for (var i = 0; i < 60 && to - from > 1e-5 * Math.Max(1, Math.Abs(to)); i++)
             {
                 var middle = (from + to) / 2;
@@ -33,7 +34,10 @@ public sealed record TimeForecast(double Minutes, double Low, double High)
                 foreach (var (weight, mean, deviation) in parts)
                 {
                     var away = (middle - mean) / Math.Max(deviation, 1e-9);
-                    below += away > 6 ? weight : away < -6 ? 0 : weight * Normal.CDF(0, 1, away);
+                    below +=
+                        away > 6 ? weight
+                        : away < -6 ? 0
+                        : weight * Normal.CDF(0, 1, away);
                 }
 
                 if (below / total < share)

@@ -16,6 +16,7 @@ public static class WorkTime
     /// <returns>Null, or <c>in-the-future</c>, <c>out-of-range</c>.</returns>
     public static Refusal? Check(DateTimeOffset at, DateTimeOffset now, string field) =>
         at > now + Ahead ? new Refusal(field, "in-the-future", $"{at:yyyy-MM-dd} has not been yet. Is the year a slip?")
-        : at.UtcDateTime < Earliest.ToDateTime(TimeOnly.MinValue) ? new Refusal(field, "out-of-range", $"{at:yyyy-MM-dd} is before any log of this kind: from {Earliest.Year} on is believed.")
+        : at.UtcDateTime < Earliest.ToDateTime(TimeOnly.MinValue)
+            ? new Refusal(field, "out-of-range", $"{at:yyyy-MM-dd} is before any log of this kind: from {Earliest.Year} on is believed.")
         : null;
 }

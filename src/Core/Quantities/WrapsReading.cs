@@ -4,8 +4,8 @@ using System.Text.RegularExpressions;
 namespace EarthyTuft.Core.Quantities;
 
 /// <summary>
-/// Wraps in an inch as somebody read them: one figure, from one to another ("13-14"), of which the middle counts, or figures of several places
-/// ("14 15 13 14"), of which the mean counts and which tell how even the yarn is.
+/// Wraps in an inch as somebody read them: one figure, from one to another ("13-14"), of which the middle counts, or figures of several
+/// places ("14 15 13 14"), of which the mean counts and which tell how even the yarn is.
 /// </summary>
 /// <param name="PerInch">The middle or the mean, from 1 to 200.</param>
 /// <param name="Doubt">Half the width of a range, or the mean's own doubt; at least half a wrap.</param>

@@ -23,28 +23,36 @@ public readonly record struct YarnLength(double Metres)
     /// <summary>As a person writes it: <c>166 m</c>, <c>12.4 m</c>.</summary>
     public string Write() => TypedQuantity.Plain(Metres, Metres < 100 ? 1 : 0) + " m";
 
-    /// <summary>Reads a length of yarn: <c>166</c>, <c>166 m</c>, <c>180 yd</c>, <c>84 rounds</c>. A number alone counts in metres.</summary>
+    /// <summary>Reads a length of yarn: <c>166</c>, <c>166 m</c>, <c>180 yd</c>, <c>84 rounds</c>. A number alone counts in
+    /// metres.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field to name in a refusal.</param>
     /// <param name="roundMillimetres">The winder's round; null where none is chosen, and then rounds are refused.</param>
     /// <returns>The length, or <c>empty</c>, <c>not-a-length-of-yarn</c>, <c>no-winder</c>, <c>out-of-range</c>.</returns>
     public static Result<YarnLength> Read(string? text, string field, double? roundMillimetres = null) =>
-        TypedQuantity.Read<YarnLengthUnit>(text, field, "length of yarn", "166, 180 yd or 84 rounds", word => word switch
-        {
-            "" or "m" or "metre" or "metres" => YarnLengthUnit.Metre,
-            "y" or "yd" or "yds" or "yard" or "yards" => YarnLengthUnit.Yard,
-            "x" or "wrap" or "wraps" or "round" or "rounds" => YarnLengthUnit.Round,
-            _ => null,
-        }).Then<YarnLength>(read => read.Unit == YarnLengthUnit.Round && roundMillimetres is null
-            ? new Refusal(field, "no-winder", "Rounds of which winder? Note it in the workshop with its round, and choose it.")
-            : InMetres(read.Number, read.Unit, roundMillimetres) is > 0 and <= Most and var metres
-                ? new YarnLength(metres)
-                : new Refusal(field, "out-of-range", "A length of yarn is above nothing and at most 1 000 000 m."));
+        TypedQuantity
+            .Read<YarnLengthUnit>(text, field, "length of yarn", "166, 180 yd or 84 rounds", word => word switch
+                {
+                    "" or "m" or "metre" or "metres" => YarnLengthUnit.Metre,
+                    "y" or "yd" or "yds" or "yard" or "yards" => YarnLengthUnit.Yard,
+                    "x" or "wrap" or "wraps" or "round" or "rounds" => YarnLengthUnit.Round,
+                    _ => null,
+                })
+            .Then<YarnLength>(read =>
+                read.Unit == YarnLengthUnit.Round && roundMillimetres is null
+                    ? new Refusal(field, "no-winder", "Rounds of which winder? Note it in the workshop with its round, and choose it.")
+                : InMetres(read.Number, read.Unit, roundMillimetres) is > 0 and <= Most and var metres ? new YarnLength(metres)
+                : new Refusal(field, "out-of-range", "A length of yarn is above nothing and at most 1 000 000 m.")
+            );
 
-    private static double InMetres(double number, YarnLengthUnit unit, double? round) => number * (unit switch
-    {
-        YarnLengthUnit.Yard => LinearDensity.MetresPerYard,
-        YarnLengthUnit.Round => round!.Value / 1000,
-        _ => 1,
-    });
+    private static double InMetres(double number, YarnLengthUnit unit, double? round) =>
+        number
+        * (
+            unit switch
+            {
+                YarnLengthUnit.Yard => LinearDensity.MetresPerYard,
+                YarnLengthUnit.Round => round!.Value / 1000,
+                _ => 1,
+            }
+        );
 }

@@ -107,7 +107,8 @@ public sealed record Schools(
     bool LeaveWax = false,
     DownSchool Down = DownSchool.CardedPunis,
     FineSockSchool FineSocks = FineSockSchool.WithStrongFibre,
-    SemiNamedBy Semi = SemiNamedBy.Draw);
+    SemiNamedBy Semi = SemiNamedBy.Draw
+);
 
 /// <summary>A question where people disagree, with the sides explained.</summary>
 /// <param name="Name">The name of the choice among the <see cref="Schools"/>.</param>
@@ -127,36 +128,51 @@ public static class SchoolQuestions
     /// <summary>The questions.</summary>
     public static readonly IReadOnlyList<SchoolQuestion> All =
     [
-        new(nameof(Schools.Wash), "How hot to wash?",
-        [
-            new(nameof(WashSchool.Hot), "hot, 60 \u00B0C and more", "the wax surely goes"),
-            new(nameof(WashSchool.HandHot), "warm and longer", "nothing felts"),
-            new(nameof(WashSchool.SuintSoak), "cold suint soak", "the fleece's own salts wash it, for the price of a smell"),
-        ]),
-        new(nameof(Schools.OpenBeforeWash), "Wash before or after opening?",
-        [
-            new("False", "locks whole in nets", "their order is kept for the combs"),
-            new("True", "opened first", "they come out cleaner"),
-        ]),
-        new(nameof(Schools.LeaveWax), "Leave some wax?",
-        [
-            new("False", "all out", "it keeps, and nothing sticks in the combs"),
-            new("True", "leave some", "it spins well in the grease; use it soon"),
-        ]),
-        new(nameof(Schools.Down), "Short down: cloud or punis?",
-        [
-            new(nameof(DownSchool.Cloud), "as a cloud", "quick, and lumpy"),
-            new(nameof(DownSchool.CardedPunis), "carded lightly to punis", "takes time, spins smoother"),
-        ]),
-        new(nameof(Schools.FineSocks), "Fine wool for socks?",
-        [
-            new(nameof(FineSockSchool.WithStrongFibre), "with a strong fibre", "15 to 25 % of it make the wool last"),
-            new(nameof(FineSockSchool.NotAtAll), "not at all", "down-type wool does it better alone"),
-        ]),
-        new(nameof(Schools.Semi), "Carded fibre, spun with twist held back, is called?",
-        [
-            new(nameof(SemiNamedBy.Draw), "semi-worsted", "named after the draw"),
-            new(nameof(SemiNamedBy.Fibre), "semi-woollen", "named after how the fibre lies"),
-        ]),
+        new(
+            nameof(Schools.Wash),
+            "How hot to wash?",
+            [
+                new(nameof(WashSchool.Hot), "hot, 60 \u00B0C and more", "the wax surely goes"),
+                new(nameof(WashSchool.HandHot), "warm and longer", "nothing felts"),
+                new(nameof(WashSchool.SuintSoak), "cold suint soak", "the fleece's own salts wash it, for the price of a smell"),
+            ]
+        ),
+        new(
+            nameof(Schools.OpenBeforeWash),
+            "Wash before or after opening?",
+            [new("False", "locks whole in nets", "their order is kept for the combs"), new("True", "opened first", "they come out cleaner")]
+        ),
+        new(
+            nameof(Schools.LeaveWax),
+            "Leave some wax?",
+            [
+                new("False", "all out", "it keeps, and nothing sticks in the combs"),
+                new("True", "leave some", "it spins well in the grease; use it soon"),
+            ]
+        ),
+        new(
+            nameof(Schools.Down),
+            "Short down: cloud or punis?",
+            [
+                new(nameof(DownSchool.Cloud), "as a cloud", "quick, and lumpy"),
+                new(nameof(DownSchool.CardedPunis), "carded lightly to punis", "takes time, spins smoother"),
+            ]
+        ),
+        new(
+            nameof(Schools.FineSocks),
+            "Fine wool for socks?",
+            [
+                new(nameof(FineSockSchool.WithStrongFibre), "with a strong fibre", "15 to 25 % of it make the wool last"),
+                new(nameof(FineSockSchool.NotAtAll), "not at all", "down-type wool does it better alone"),
+            ]
+        ),
+        new(
+            nameof(Schools.Semi),
+            "Carded fibre, spun with twist held back, is called?",
+            [
+                new(nameof(SemiNamedBy.Draw), "semi-worsted", "named after the draw"),
+                new(nameof(SemiNamedBy.Fibre), "semi-woollen", "named after how the fibre lies"),
+            ]
+        ),
     ];
 }

@@ -10,10 +10,15 @@ namespace EarthyTuft.Core.Routing;
 /// <param name="SpentPerKilogram">What its own entries of a step spent on each kilogram that went in, by step.</param>
 /// <param name="HourlyRate">What an hour counts for, null when hours are not counted.</param>
 public sealed record OwnExperience(
-    YieldLog Yields, IReadOnlyDictionary<StepKind, Pace> Paces, IReadOnlyDictionary<StepKind, decimal> SpentPerKilogram, decimal? HourlyRate)
+    YieldLog Yields,
+    IReadOnlyDictionary<StepKind, Pace> Paces,
+    IReadOnlyDictionary<StepKind, decimal> SpentPerKilogram,
+    decimal? HourlyRate
+)
 {
     /// <summary>A workshop that has just opened.</summary>
-    public static OwnExperience None { get; } = new(YieldLog.Empty, new Dictionary<StepKind, Pace>(), new Dictionary<StepKind, decimal>(), null);
+    public static OwnExperience None { get; } =
+        new(YieldLog.Empty, new Dictionary<StepKind, Pace>(), new Dictionary<StepKind, decimal>(), null);
 }
 
 /// <summary>A step of a route with what it will bring.</summary>
@@ -51,7 +56,8 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
         string breed,
         OwnExperience own,
         Schools schools,
-        decimal? costSoFar)
+        decimal? costSoFar
+    )
     {
         var steps = new List<StepForecast>();
         var chain = new List<YieldForecast>();
@@ -59,7 +65,9 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
         foreach (var step in ahead)
         {
             var before = grams * YieldForecast.Chain(chain).Median;
-            var yield = AllStations.Typical(step.Step, of) is { } range ? YieldForecast.Of(range, own.Yields.For(step.Step, of, breed)) : null;
+            var yield = AllStations.Typical(step.Step, of) is { } range
+                ? YieldForecast.Of(range, own.Yields.For(step.Step, of, breed))
+                : null;
             if (yield is not null)
             {
                 chain.Add(yield);
@@ -69,7 +77,9 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
             var pace = own.Paces.GetValueOrDefault(step.Step) ?? AllStations.Find(step.Step)?.TypicalPace;
             var hours = grams * so.Median is { } out_ ? pace?.Hours(out_) : null;
             var litres = step.Step == StepKind.Wash ? before / 1000 * LitresPerKilogram * Baths(of, schools) : null;
-            cost += ((decimal?)hours * own.HourlyRate ?? 0) + ((decimal?)(before / 1000) * own.SpentPerKilogram.GetValueOrDefault(step.Step) ?? 0);
+            cost +=
+                ((decimal?)hours * own.HourlyRate ?? 0)
+                + ((decimal?)(before / 1000) * own.SpentPerKilogram.GetValueOrDefault(step.Step) ?? 0);
             steps.Add(new StepForecast(step, yield, so, hours, pace, litres));
         }
 
@@ -79,11 +89,13 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
             YieldForecast.Chain(chain),
             grams is null ? null : counted.Sum(s => s.Hours!.Value),
             grams is null ? null : steps.Sum(s => s.Litres ?? 0),
-            cost);
+            cost
+        );
     }
 
     /// <summary>Baths and rinses (docs/craft.md, section 6, typical): two soap baths where the wax is heavy, and two rinses.</summary>
-    private static int Baths(FleeceClass? of, Schools schools) => schools.Wash == WashSchool.SuintSoak ? 3
+    private static int Baths(FleeceClass? of, Schools schools) =>
+        schools.Wash == WashSchool.SuintSoak ? 3
         : of is FleeceClass.Fine or FleeceClass.Medium or FleeceClass.Down or null ? 4
         : 3;
 }

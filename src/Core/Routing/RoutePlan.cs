@@ -31,6 +31,15 @@ public sealed record RoutePlan(Aim Aim, PreparedAs Preparation, IReadOnlyList<(S
     /// <param name="aim">The aim.</param>
     /// <param name="preparation">The preparation.</param>
     /// <param name="steps">The line.</param>
-    public static RoutePlan Read(Aim aim, PreparedAs preparation, string steps) => new(
-        aim, preparation, [.. steps.Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(s => s.Split('@')).Select(s => (Enum.Parse<StepKind>(s[0]), int.Parse(s[1], CultureInfo.InvariantCulture)))]);
+    public static RoutePlan Read(Aim aim, PreparedAs preparation, string steps) =>
+        new(
+            aim,
+            preparation,
+            [
+                .. steps
+                    .Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                    .Select(s => s.Split('@'))
+                    .Select(s => (Enum.Parse<StepKind>(s[0]), int.Parse(s[1], CultureInfo.InvariantCulture))),
+            ]
+        );
 }

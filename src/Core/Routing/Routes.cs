@@ -18,7 +18,13 @@ public sealed record RouteStep(StepKind Step, int Stage, string Because);
 /// <param name="For">What speaks for it, the weightiest first.</param>
 /// <param name="Against">What speaks against it.</param>
 /// <param name="Steps">Every step from the raw fleece on.</param>
-public sealed record Route(PreparedAs Preparation, int Points, IReadOnlyList<string> For, IReadOnlyList<string> Against, IReadOnlyList<RouteStep> Steps)
+public sealed record Route(
+    PreparedAs Preparation,
+    int Points,
+    IReadOnlyList<string> For,
+    IReadOnlyList<string> Against,
+    IReadOnlyList<RouteStep> Steps
+)
 {
     /// <summary>The steps that are still ahead of a lot.</summary>
     /// <param name="form">What it is.</param>
@@ -53,13 +59,17 @@ public static class Routes
     /// <param name="schools">The workshop's choices.</param>
     public static Route Of(PreparedAs preparation, FleeceFacts facts, Aim aim, Schools schools)
     {
-        var rules = RouteRules.All.Where(r => r.Preparation == preparation && r.Holds(facts, aim, schools)).OrderByDescending(r => Math.Abs(r.Points)).ToArray();
+        var rules = RouteRules
+            .All.Where(r => r.Preparation == preparation && r.Holds(facts, aim, schools))
+            .OrderByDescending(r => Math.Abs(r.Points))
+            .ToArray();
         return new Route(
             preparation,
             rules.Sum(r => r.Points),
             [.. rules.Where(r => r.Points > 0).Select(r => r.Because(facts)).Distinct()],
             [.. rules.Where(r => r.Points < 0).Select(r => r.Because(facts)).Distinct()],
-            [.. Steps(preparation, facts, aim, schools).OrderBy(s => s.Stage)]);
+            [.. Steps(preparation, facts, aim, schools).OrderBy(s => s.Stage)]
+        );
     }
 
     /// <summary>What would bring another preparation to the front: facts nobody knows yet, or that may turn out otherwise.</summary>
@@ -75,13 +85,37 @@ public static class Routes
         [
             (!facts.IsWeak, "a lock breaks when it is snapped", facts with { Judged = j with { Soundness = Soundness.Tender } }),
             (facts.IsWeak, "it is sound after all", facts with { Judged = j with { Soundness = Soundness.Sound } }),
-            (j.VegetableMatter != HowMuch.Much, "much hay or seed is in it", facts with { Judged = j with { VegetableMatter = HowMuch.Much } }),
-            (j.VegetableMatter == HowMuch.Much, "the bits fall out when it is opened", facts with { Judged = j with { VegetableMatter = HowMuch.Little } }),
-            (j.LockStructure != LockStructure.Matted, "the locks are grown together", facts with { Judged = j with { LockStructure = LockStructure.Matted } }),
+            (
+                j.VegetableMatter != HowMuch.Much,
+                "much hay or seed is in it",
+                facts with
+                {
+                    Judged = j with { VegetableMatter = HowMuch.Much },
+                }
+            ),
+            (
+                j.VegetableMatter == HowMuch.Much,
+                "the bits fall out when it is opened",
+                facts with
+                {
+                    Judged = j with { VegetableMatter = HowMuch.Little },
+                }
+            ),
+            (
+                j.LockStructure != LockStructure.Matted,
+                "the locks are grown together",
+                facts with
+                {
+                    Judged = j with { LockStructure = LockStructure.Matted },
+                }
+            ),
             (facts.StapleMillimetres is null or >= 55, "the heap is shorter than 55 mm", facts with { StapleMillimetres = 50 }),
             (facts.StapleMillimetres is null or < 140, "the heap is longer than 140 mm", facts with { StapleMillimetres = 150 }),
         ];
-        return [.. cases.Where(c => c.Open).Select(c => (c.If, For(c.Facts, aim, schools)[0].Preparation)).Where(c => c.Preparation != now)];
+        return
+        [
+            .. cases.Where(c => c.Open).Select(c => (c.If, For(c.Facts, aim, schools)[0].Preparation)).Where(c => c.Preparation != now),
+        ];
     }
 
     private static RouteStep Step(StepKind step, string because) => new(step, AllStations.Of(step).Stage!.Value, because);
@@ -102,7 +136,10 @@ public static class Routes
 
         if (f.CvPercent > 25)
         {
-            yield return Step(StepKind.Divide, FormattableString.Invariant($"Lengths differ by {f.CvPercent:0} %: sort them, and every heap gets what suits it."));
+            yield return Step(
+                StepKind.Divide,
+                FormattableString.Invariant($"Lengths differ by {f.CvPercent:0} %: sort them, and every heap gets what suits it.")
+            );
         }
 
         if (f.Class == FleeceClass.Camelid)
@@ -142,9 +179,12 @@ public static class Routes
 
         if (preparation is PreparedAs.Top or PreparedAs.CardedTop)
         {
-            yield return Step(StepKind.Comb, f.Class == FleeceClass.Fine && f.StapleMillimetres < RouteRules.Middling
-                ? "Small combs take so short a fine wool; the noil can be carded."
-                : "Combs lay it parallel and leave the short and the bits behind.");
+            yield return Step(
+                StepKind.Comb,
+                f.Class == FleeceClass.Fine && f.StapleMillimetres < RouteRules.Middling
+                    ? "Small combs take so short a fine wool; the noil can be carded."
+                    : "Combs lay it parallel and leave the short and the bits behind."
+            );
         }
     }
 
@@ -157,31 +197,38 @@ public static class Routes
             _ => "Warm and longer, so that nothing felts",
         };
         var nets = preparation is PreparedAs.Top or PreparedAs.FlickedLocks or PreparedAs.CleanLocks ? ", the locks whole in nets" : "";
-        return schools.LeaveWax ? $"{how}{nets}; some wax may stay." : f.Judged.Wax == HowMuch.Much ? $"{how}{nets}; it is waxy, so more than one bath." : $"{how}{nets}.";
+        return schools.LeaveWax ? $"{how}{nets}; some wax may stay."
+            : f.Judged.Wax == HowMuch.Much ? $"{how}{nets}; it is waxy, so more than one bath."
+            : $"{how}{nets}.";
     }
 
     private static string? OpenReason(FleeceFacts f, PreparedAs preparation, bool cards, Schools schools) =>
         f.Class == FleeceClass.Plant ? null
         : f.Class == FleeceClass.Silk ? "Pull the caps apart layer by layer: whole they tangle in cards and combs."
         : preparation == PreparedAs.FlickedLocks ? "Flick the ends of each lock open and spin from it."
-        : f.Judged.Tips is Tips.Brittle or Tips.Matted && preparation != PreparedAs.CleanLocks ? "The tips do not hold: clip or flick them off before they become neps."
+        : f.Judged.Tips is Tips.Brittle or Tips.Matted && preparation != PreparedAs.CleanLocks
+            ? "The tips do not hold: clip or flick them off before they become neps."
         : cards && f.Judged.VegetableMatter is (HowMuch.Some or HowMuch.Much) ? "Willow and pick it, for carding leaves the bits in."
         : f.Class == FleeceClass.Angora ? "It is not washed: shake it open, and it is ready."
         : cards && !schools.OpenBeforeWash ? "Opened locks do not overload the cards."
         : null;
 
-    private static bool NeedsDehairing(FleeceFacts f, Aim aim) => f.Class switch
-    {
-        FleeceClass.Cashmere or FleeceClass.Undercoat => aim is not (Aim.Rug or Aim.CleanLocks),
-        _ => f.HasGuardHair && aim is (Aim.WoollenSoft or Aim.WorstedSoft or Aim.NextToSkin or Aim.Lace),
-    };
+    private static bool NeedsDehairing(FleeceFacts f, Aim aim) =>
+        f.Class switch
+        {
+            FleeceClass.Cashmere or FleeceClass.Undercoat => aim is not (Aim.Rug or Aim.CleanLocks),
+            _ => f.HasGuardHair && aim is (Aim.WoollenSoft or Aim.WorstedSoft or Aim.NextToSkin or Aim.Lace),
+        };
 
-    private static string CardReason(FleeceFacts f, PreparedAs preparation, Schools schools) => preparation switch
-    {
-        PreparedAs.Punis when schools.Down == DownSchool.Cloud => "Opened to a cloud with few strokes: quick, and lumpy.",
-        PreparedAs.Punis => "Few light strokes on close cloth, rolled small.",
-        PreparedAs.Batts => f.StapleMillimetres >= RouteRules.Long ? "Thin loads laid crosswise, few passes." : "Two or three passes on the drum; stop when the neps no longer fall.",
-        PreparedAs.CardedTop => "Carded once, so that the combs find it open.",
-        _ => "Rolled across the fibre, it drafts long and light.",
-    };
+    private static string CardReason(FleeceFacts f, PreparedAs preparation, Schools schools) =>
+        preparation switch
+        {
+            PreparedAs.Punis when schools.Down == DownSchool.Cloud => "Opened to a cloud with few strokes: quick, and lumpy.",
+            PreparedAs.Punis => "Few light strokes on close cloth, rolled small.",
+            PreparedAs.Batts => f.StapleMillimetres >= RouteRules.Long
+                ? "Thin loads laid crosswise, few passes."
+                : "Two or three passes on the drum; stop when the neps no longer fall.",
+            PreparedAs.CardedTop => "Carded once, so that the combs find it open.",
+            _ => "Rolled across the fibre, it drafts long and light.",
+        };
 }

@@ -25,11 +25,20 @@ public static class Waiting
     /// <param name="fibre">Its fibre: seed cotton and silk caps take a road of their own.</param>
     /// <param name="grams">What it was made with, null when not known: a pinch of noil is not carded.</param>
     /// <returns>Null when it is prepared, or finished yarn: it waits for nobody.</returns>
-    public static StepKind? At(LotForm form, StepKind? madeBy, double? meanStapleMillimetres, RoutePlan? route = null, Fibre fibre = Fibre.Wool, double? grams = null) =>
+    public static StepKind? At(
+        LotForm form,
+        StepKind? madeBy,
+        double? meanStapleMillimetres,
+        RoutePlan? route = null,
+        Fibre fibre = Fibre.Wool,
+        double? grams = null
+    ) =>
         // A route leads to a preparation; what was spun is past it.
-        form == LotForm.Singles ? StepKind.Ply
+        form == LotForm.Singles
+            ? StepKind.Ply
         : form == LotForm.Plied ? StepKind.Finish
-        : route is not null ? route.Next(form, madeBy) : form switch
+        : route is not null ? route.Next(form, madeBy)
+        : form switch
         {
             LotForm.Raw when fibre == Fibre.Cotton => StepKind.Gin,
             LotForm.Raw when fibre == Fibre.Silk => StepKind.PartCaps,
@@ -45,16 +54,18 @@ public static class Waiting
     /// <summary>The stage of the working order that a lot has reached: what comes before it is done.</summary>
     /// <param name="form">What it is.</param>
     /// <param name="madeBy">The step that made it: opened in the grease or sorted, fibre keeps its form.</param>
-    public static int Reached(LotForm form, StepKind? madeBy) => form switch
-    {
-        LotForm.OpenedGreasy => OpeningStation.StageInTheGrease,
-        LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Open => OpeningStation.StageInTheGrease,
-        LotForm.Raw or LotForm.Skirted when madeBy is { } step && AllStations.Find(step) is { OnlyMoves: true, Stage: { } sorted } => sorted,
-        LotForm.Raw => 0,
-        // No preparing is ahead of yarn.
-        _ when form.IsSpun() => CombingStation.Definition.Stage!.Value,
-        // Noil can go over the cards, whatever it was combed from.
-        LotForm.Noil => CardingStation.Definition.Stage!.Value - 1,
-        _ => AllStations.InOrder.Where(s => s.Finishes.Contains(form)).Select(s => s.Stage!.Value).Single(),
-    };
+    public static int Reached(LotForm form, StepKind? madeBy) =>
+        form switch
+        {
+            LotForm.OpenedGreasy => OpeningStation.StageInTheGrease,
+            LotForm.Raw or LotForm.Skirted when madeBy == StepKind.Open => OpeningStation.StageInTheGrease,
+            LotForm.Raw or LotForm.Skirted when madeBy is { } step && AllStations.Find(step) is { OnlyMoves: true, Stage: { } sorted } =>
+                sorted,
+            LotForm.Raw => 0,
+            // No preparing is ahead of yarn.
+            _ when form.IsSpun() => CombingStation.Definition.Stage!.Value,
+            // Noil can go over the cards, whatever it was combed from.
+            LotForm.Noil => CardingStation.Definition.Stage!.Value - 1,
+            _ => AllStations.InOrder.Where(s => s.Finishes.Contains(form)).Select(s => s.Stage!.Value).Single(),
+        };
 }

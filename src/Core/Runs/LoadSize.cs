@@ -1,6 +1,7 @@
 namespace EarthyTuft.Core.Runs;
 
-/// <summary>How much goes on a tool at once: what is typical, until the workshop's own loads tell (docs/craft.md, sections 9 and 10).</summary>
+/// <summary>How much goes on a tool at once: what is typical, until the workshop's own loads tell (docs/craft.md, sections 9 and
+/// 10).</summary>
 /// <param name="Grams">The most per load, above zero.</param>
 /// <param name="Own">Own loads behind it, zero while it is typical.</param>
 /// <param name="IsSaid">Somebody said so for this work: neither typical nor learned.</param>
@@ -13,7 +14,8 @@ public sealed record LoadSize(double Grams, int Own, bool IsSaid = false)
     public const int Enough = 3;
 
     /// <summary>The least and the most a load can be said to weigh, in grams.</summary>
-    public const double Least = 0.1, Greatest = 10_000;
+    public const double Least = 0.1,
+        Greatest = 10_000;
 
     /// <summary>No work has more loads than this.</summary>
     public const int MostLoads = 2000;
@@ -25,7 +27,9 @@ public sealed record LoadSize(double Grams, int Own, bool IsSaid = false)
     public static LoadSize Learned(LoadSize typical, IReadOnlyCollection<double> own)
     {
         var newest = own.Take(Remembered).ToArray();
-        return newest.Length == 0 ? typical : new LoadSize(Median(newest.Length < Enough ? [.. newest, typical.Grams] : newest), newest.Length);
+        return newest.Length == 0
+            ? typical
+            : new LoadSize(Median(newest.Length < Enough ? [.. newest, typical.Grams] : newest), newest.Length);
     }
 
     /// <summary>Equal loads.</summary>

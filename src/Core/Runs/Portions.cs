@@ -11,11 +11,13 @@ public static class Portions
     /// <param name="held">What each run holds of it, null for all.</param>
     /// <returns>In grams, not below nothing; null when it cannot be told.</returns>
     public static double? Free(double? leftGrams, IReadOnlyCollection<double?> held) =>
-        held.Any(h => h is null) ? 0 : leftGrams is { } left ? Math.Max(0, left - held.Sum(h => h!.Value)) : null;
+        held.Any(h => h is null) ? 0
+        : leftGrams is { } left ? Math.Max(0, left - held.Sum(h => h!.Value))
+        : null;
 
     /// <summary>
-    /// Whether a portion is more than what is free. Where nothing of the lot is at work that is the scale's business and not this one's: it may weigh
-    /// more than the book has.
+    /// Whether a portion is more than what is free. Where nothing of the lot is at work that is the scale's business and not this one's: it
+    /// may weigh more than the book has.
     /// </summary>
     /// <param name="grams">The portion, null for all of the lot.</param>
     /// <param name="leftGrams">What the lot holds, null when not known.</param>

@@ -3,8 +3,8 @@ using EarthyTuft.Core.Quantities;
 namespace EarthyTuft.Core.Runs;
 
 /// <summary>
-/// Work at a bench that lasts: a wash, wool on a rack. It has a plan, moves by events, may ring, and ends in one entry of the ledger. A craft
-/// brings three pure functions for it: plan, decide, summarise. What it is like now is the fold of its events over its plan.
+/// Work at a bench that lasts: a wash, wool on a rack. It has a plan, moves by events, may ring, and ends in one entry of the ledger. A
+/// craft brings three pure functions for it: plan, decide, summarise. What it is like now is the fold of its events over its plan.
 /// </summary>
 /// <typeparam name="T">The craft's events.</typeparam>
 /// <param name="Id">Which.</param>
@@ -59,7 +59,16 @@ public enum RunAct
 /// <param name="AlarmAt">When every screen says so; null for never.</param>
 /// <param name="SoftAt">When a soft tone tells that it may be done from now on; null for never.</param>
 /// <param name="Hurries">Somebody has to be near.</param>
-public sealed record RunCall(Guid Part, RunAct Act, DateTimeOffset Since, DateTimeOffset? DueAt, double? GiveOrTakeMinutes, DateTimeOffset? AlarmAt, DateTimeOffset? SoftAt, bool Hurries);
+public sealed record RunCall(
+    Guid Part,
+    RunAct Act,
+    DateTimeOffset Since,
+    DateTimeOffset? DueAt,
+    double? GiveOrTakeMinutes,
+    DateTimeOffset? AlarmAt,
+    DateTimeOffset? SoftAt,
+    bool Hurries
+);
 
 /// <summary>Where a run stands.</summary>
 /// <param name="MayBeLogged">All that was planned is done.</param>
@@ -70,7 +79,8 @@ public sealed record RunSummary(bool MayBeLogged, IReadOnlyList<RunCall> Calls, 
 /// <summary>Rules that all runs share.</summary>
 public static class RunRules
 {
-    /// <summary>The field of a refusal that says: that cannot follow what is there already. Somebody was quicker, or a tap came twice.</summary>
+    /// <summary>The field of a refusal that says: that cannot follow what is there already. Somebody was quicker, or a tap came
+    /// twice.</summary>
     public const string Conflict = "run";
 
     /// <summary>So long ago a run or a part of it may have begun.</summary>
@@ -87,32 +97,38 @@ public static class RunRules
     /// <param name="now">Now.</param>
     /// <param name="field">The field's name.</param>
     /// <returns><c>out-of-range</c>, or null when it can.</returns>
-    public static Refusal? BeganAt(DateTimeOffset at, DateTimeOffset now, string field) => at > now + Ahead || at < now - Longest
-        ? new Refusal(field, "out-of-range", "It began now, or earlier: not in the future, and not weeks ago.")
-        : null;
+    public static Refusal? BeganAt(DateTimeOffset at, DateTimeOffset now, string field) =>
+        at > now + Ahead || at < now - Longest
+            ? new Refusal(field, "out-of-range", "It began now, or earlier: not in the future, and not weeks ago.")
+            : null;
 
     /// <summary>Asks whether something can have happened then at a run.</summary>
     /// <param name="at">The time of the tap.</param>
     /// <param name="startedAt">When the run began.</param>
     /// <param name="now">Now.</param>
     /// <returns><c>out-of-range</c>, or null when it can.</returns>
-    public static Refusal? NotThen(DateTimeOffset at, DateTimeOffset startedAt, DateTimeOffset now) => at > now + Ahead || at < startedAt - Longest
-        ? new Refusal("at", "out-of-range", "It has not been yet, or was long before this work.")
-        : null;
+    public static Refusal? NotThen(DateTimeOffset at, DateTimeOffset startedAt, DateTimeOffset now) =>
+        at > now + Ahead || at < startedAt - Longest
+            ? new Refusal("at", "out-of-range", "It has not been yet, or was long before this work.")
+            : null;
 
     /// <summary>Reads a weight of something that is there.</summary>
     /// <param name="typed">As it was typed.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="field">The field's name.</param>
     /// <returns>Above zero, or the reader's refusals, or <c>empty-lot</c>.</returns>
-    public static Result<Mass> Weight(string? typed, MassUnit unit, string field) => MassReader.Read(typed, unit, field).Then<Mass>(mass => mass > Mass.Zero
-        ? mass
-        : new Refusal(field, "empty-lot", "The weight is nothing: leave it out, or weigh it."));
+    public static Result<Mass> Weight(string? typed, MassUnit unit, string field) =>
+        MassReader
+            .Read(typed, unit, field)
+            .Then<Mass>(mass =>
+                mass > Mass.Zero ? mass : new Refusal(field, "empty-lot", "The weight is nothing: leave it out, or weigh it.")
+            );
 
     /// <summary>How long work lasted, in whole minutes; null where it was not timed.</summary>
     /// <param name="startedAt">When it began.</param>
     /// <param name="lastAt">When something was noted last.</param>
-    public static double? Minutes(DateTimeOffset startedAt, DateTimeOffset lastAt) => (lastAt - startedAt).TotalMinutes is >= 1 and var minutes ? Math.Round(minutes) : null;
+    public static double? Minutes(DateTimeOffset startedAt, DateTimeOffset lastAt) =>
+        (lastAt - startedAt).TotalMinutes is >= 1 and var minutes ? Math.Round(minutes) : null;
 
     /// <summary>Minutes from one tap to the next; null before there are three.</summary>
     /// <param name="taps">When each was, in any order; those of one moment count once.</param>

@@ -9,7 +9,8 @@ public sealed record WorkClock(double Minutes, DateTimeOffset? Since)
     public const double LongestStretch = 12 * 60;
 
     /// <summary>Folds.</summary>
-    /// <param name="taps">When it was started (true) and stopped (false), in the order of the taps; what does not follow from the one before counts for nothing.</param>
+    /// <param name="taps">When it was started (true) and stopped (false), in the order of the taps; what does not follow from the one
+    /// before counts for nothing.</param>
     public static WorkClock Of(IEnumerable<(DateTimeOffset At, bool On)> taps)
     {
         var (minutes, since) = (0.0, (DateTimeOffset?)null);

@@ -14,11 +14,27 @@ public sealed record Spun(double? Grams, int? Minutes, double? JoinsPer10Metres,
     /// <summary>Nothing noted.</summary>
     public static readonly Spun Nothing = new(null, null, null, null);
 
-    internal Guard Check(Guard guard) => guard
-        .Need(Grams is not { } grams || grams is > 0 and <= 100_000, "spunMass", "out-of-range", "must be above zero")
-        .Need(Minutes is not { } minutes || minutes is >= 1 and <= 10_080, "spinningMinutes", "out-of-range", "must be a whole number from 1 to 10080 minutes")
-        .Need(JoinsPer10Metres is not { } joins || joins is >= 0 and <= 1000, "joinsPer10Metres", "out-of-range", "must be from 0 to 1000")
-        .Need(LumpsPer10Metres is not { } lumps || lumps is >= 0 and <= 10_000, "lumpsPer10Metres", "out-of-range", "must be from 0 to 10000");
+    internal Guard Check(Guard guard) =>
+        guard
+            .Need(Grams is not { } grams || grams is > 0 and <= 100_000, "spunMass", "out-of-range", "must be above zero")
+            .Need(
+                Minutes is not { } minutes || minutes is >= 1 and <= 10_080,
+                "spinningMinutes",
+                "out-of-range",
+                "must be a whole number from 1 to 10080 minutes"
+            )
+            .Need(
+                JoinsPer10Metres is not { } joins || joins is >= 0 and <= 1000,
+                "joinsPer10Metres",
+                "out-of-range",
+                "must be from 0 to 1000"
+            )
+            .Need(
+                LumpsPer10Metres is not { } lumps || lumps is >= 0 and <= 10_000,
+                "lumpsPer10Metres",
+                "out-of-range",
+                "must be from 0 to 10000"
+            );
 }
 
 /// <summary>The outcome of one preparation and one spin of one lot.</summary>
@@ -29,32 +45,54 @@ public sealed record Spun(double? Grams, int? Minutes, double? JoinsPer10Metres,
 /// <param name="TwistAngleDegrees">Of the plies against the axis, null when not measured.</param>
 /// <param name="Verdict">What came of it, in words.</param>
 /// <param name="Uses">What it is good for, decided by the person.</param>
-public sealed record Sample(LotForm Form, Draw? Draw, double? WrapsPerInch, int? Plies, double? TwistAngleDegrees, string Verdict, IReadOnlyList<string> Uses)
+public sealed record Sample(
+    LotForm Form,
+    Draw? Draw,
+    double? WrapsPerInch,
+    int? Plies,
+    double? TwistAngleDegrees,
+    string Verdict,
+    IReadOnlyList<string> Uses
+)
 {
     /// <summary>Checks a sample.</summary>
     /// <param name="sample">The sample.</param>
     /// <returns>The sample unchanged, or <c>not-prepared</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
-    public static Result<Sample> Check(Sample sample) => (sample.Spun ?? Sampling.Spun.Nothing).Check(new Guard())
-        .Need(sample.Form.IsPrepared(), "lotId", "not-prepared", "names a lot that is not prepared yet: card or comb it first")
-        .Need(sample.WrapsPerInch is not { } wpi || wpi is >= 1 and <= 200, "wrapsPerInch", "out-of-range", "must be between 1 and 200")
-        .Need(sample.Plies is not { } plies || plies is >= 1 and <= 24, "plies", "out-of-range", "must be a whole number from 1 to 24")
-        .Need(sample.TwistAngleDegrees is not { } angle || angle is >= 0 and < 90, "twistAngleDegrees", "out-of-range", "must be from 0 to below 90 degrees")
-        .Need(sample.Verdict.Length <= 2000, "verdict", "too-long", "is longer than 2000 characters")
-        .Need(sample.Uses.Count <= 12 && sample.Uses.All(u => u.Length is > 0 and <= 60), "uses", "too-long", "holds at most twelve uses of up to 60 characters")
-        .Then<Sample>(() => sample);
+    public static Result<Sample> Check(Sample sample) =>
+        (sample.Spun ?? Sampling.Spun.Nothing)
+            .Check(new Guard())
+            .Need(sample.Form.IsPrepared(), "lotId", "not-prepared", "names a lot that is not prepared yet: card or comb it first")
+            .Need(sample.WrapsPerInch is not { } wpi || wpi is >= 1 and <= 200, "wrapsPerInch", "out-of-range", "must be between 1 and 200")
+            .Need(sample.Plies is not { } plies || plies is >= 1 and <= 24, "plies", "out-of-range", "must be a whole number from 1 to 24")
+            .Need(
+                sample.TwistAngleDegrees is not { } angle || angle is >= 0 and < 90,
+                "twistAngleDegrees",
+                "out-of-range",
+                "must be from 0 to below 90 degrees"
+            )
+            .Need(sample.Verdict.Length <= 2000, "verdict", "too-long", "is longer than 2000 characters")
+            .Need(
+                sample.Uses.Count <= 12 && sample.Uses.All(u => u.Length is > 0 and <= 60),
+                "uses",
+                "too-long",
+                "holds at most twelve uses of up to 60 characters"
+            )
+            .Then<Sample>(() => sample);
 
     /// <summary>How it went to spin; null where nothing of that is noted.</summary>
     public Spun? Spun { get; init; }
 
-    /// <summary>The corner it stands in, null when the draw was not noted. Named here by the fibre's order first and the draw second.</summary>
-    public YarnKind? Kind => (Form.IsCarded(), Draw) switch
-    {
-        (_, null) => null,
-        (true, Lots.Draw.Long) => YarnKind.Woollen,
-        (false, Lots.Draw.Long) => YarnKind.SemiWoollen,
-        (true, _) => YarnKind.SemiWorsted,
-        (false, _) => YarnKind.Worsted,
-    };
+    /// <summary>The corner it stands in, null when the draw was not noted. Named here by the fibre's order first and the draw
+    /// second.</summary>
+    public YarnKind? Kind =>
+        (Form.IsCarded(), Draw) switch
+        {
+            (_, null) => null,
+            (true, Lots.Draw.Long) => YarnKind.Woollen,
+            (false, Lots.Draw.Long) => YarnKind.SemiWoollen,
+            (true, _) => YarnKind.SemiWorsted,
+            (false, _) => YarnKind.Worsted,
+        };
 
     /// <summary>The yarn's diameter in millimetres from its wraps: 25.4 / WPI (docs/craft.md, section 15); null without wraps.</summary>
     public double? DiameterMillimetres => Length.MillimetresPerInch / WrapsPerInch;

@@ -39,7 +39,8 @@ public enum SampleScale
 public sealed record ScaleMark(SampleScale Scale, int Mark)
 {
     /// <summary>The ends of a scale.</summary>
-    public const int Least = 1, Most = 5;
+    public const int Least = 1,
+        Most = 5;
 
     /// <summary>Checks judgements.</summary>
     /// <param name="marks">As they were given.</param>
@@ -50,7 +51,13 @@ public sealed record ScaleMark(SampleScale Scale, int Mark)
         for (var i = 0; i < marks.Count; i++)
         {
             var scale = marks[i].Scale;
-            guard.Need(marks[i].Mark is >= Least and <= Most, $"judged[{i}].mark", "out-of-range", $"must be a whole number from {Least} to {Most}")
+            guard
+                .Need(
+                    marks[i].Mark is >= Least and <= Most,
+                    $"judged[{i}].mark",
+                    "out-of-range",
+                    $"must be a whole number from {Least} to {Most}"
+                )
                 .Need(marks.Take(i).All(m => m.Scale != scale), $"judged[{i}].scale", "twice", "is judged twice");
         }
 

@@ -50,10 +50,12 @@ public sealed record Swatch(
     string NotFor = "",
     string OnlyIf = "",
     bool? Again = null,
-    string Change = "")
+    string Change = ""
+)
 {
     /// <summary>Needles and hooks that there are, in millimetres.</summary>
-    public const double ThinnestTool = 0.5, ThickestTool = 40;
+    public const double ThinnestTool = 0.5,
+        ThickestTool = 40;
 
     /// <summary>Words have so many letters at most.</summary>
     public const int LongestWords = 500;
@@ -64,25 +66,71 @@ public sealed record Swatch(
     public static Result<Swatch> Check(Swatch swatch)
     {
         var guard = new Guard()
-            .Need(swatch.Before.Stitches is not null || swatch.After.Stitches is not null, "swatch.stitches", "missing", "are missing: count them before or after its wash, or leave the swatch out")
-            .Need(swatch.ToolMillimetres is not { } tool || tool is >= ThinnestTool and <= ThickestTool, "swatch.toolMillimetres", "out-of-range", FormattableString.Invariant($"must be between {ThinnestTool} and {ThickestTool} mm"))
-            .Need(swatch.NotFor.Length <= LongestWords && swatch.OnlyIf.Length <= LongestWords && swatch.Change.Length <= LongestWords, "swatch.change", "too-long", $"has more than {LongestWords} letters");
-        foreach (var (value, field) in new[] { (swatch.Before.Stitches, "swatch.stitches"), (swatch.Before.Rows, "swatch.rows"), (swatch.After.Stitches, "swatch.stitchesAfter"), (swatch.After.Rows, "swatch.rowsAfter") })
+            .Need(
+                swatch.Before.Stitches is not null || swatch.After.Stitches is not null,
+                "swatch.stitches",
+                "missing",
+                "are missing: count them before or after its wash, or leave the swatch out"
+            )
+            .Need(
+                swatch.ToolMillimetres is not { } tool || tool is >= ThinnestTool and <= ThickestTool,
+                "swatch.toolMillimetres",
+                "out-of-range",
+                FormattableString.Invariant($"must be between {ThinnestTool} and {ThickestTool} mm")
+            )
+            .Need(
+                swatch.NotFor.Length <= LongestWords && swatch.OnlyIf.Length <= LongestWords && swatch.Change.Length <= LongestWords,
+                "swatch.change",
+                "too-long",
+                $"has more than {LongestWords} letters"
+            );
+        foreach (
+            var (value, field) in new[]
+            {
+                (swatch.Before.Stitches, "swatch.stitches"),
+                (swatch.Before.Rows, "swatch.rows"),
+                (swatch.After.Stitches, "swatch.stitchesAfter"),
+                (swatch.After.Rows, "swatch.rowsAfter"),
+            }
+        )
         {
-            guard.Need(value is not { } count || count is > 0 and <= Gauge.Most, field, "out-of-range", FormattableString.Invariant($"must be above nothing and at most {Gauge.Most} in 10 cm"));
+            guard.Need(
+                value is not { } count || count is > 0 and <= Gauge.Most,
+                field,
+                "out-of-range",
+                FormattableString.Invariant($"must be above nothing and at most {Gauge.Most} in 10 cm")
+            );
         }
 
-        foreach (var (value, field) in new[] { (swatch.RelaxedMillimetres, "swatch.relaxedMillimetres"), (swatch.StretchedMillimetres, "swatch.stretchedMillimetres"), (swatch.AfterMinuteMillimetres, "swatch.afterMinuteMillimetres") })
+        foreach (
+            var (value, field) in new[]
+            {
+                (swatch.RelaxedMillimetres, "swatch.relaxedMillimetres"),
+                (swatch.StretchedMillimetres, "swatch.stretchedMillimetres"),
+                (swatch.AfterMinuteMillimetres, "swatch.afterMinuteMillimetres"),
+            }
+        )
         {
-            guard.Need(value is not { } length || length is > 0 and <= 2000, field, "out-of-range", "must be above nothing and at most 2000 mm");
+            guard.Need(
+                value is not { } length || length is > 0 and <= 2000,
+                field,
+                "out-of-range",
+                "must be above nothing and at most 2000 mm"
+            );
         }
 
         return guard
-            .Need(!(swatch.StretchedMillimetres < swatch.RelaxedMillimetres), "swatch.stretchedMillimetres", "out-of-range", "is shorter than it lies: are the two in the wrong place?")
+            .Need(
+                !(swatch.StretchedMillimetres < swatch.RelaxedMillimetres),
+                "swatch.stretchedMillimetres",
+                "out-of-range",
+                "is shorter than it lies: are the two in the wrong place?"
+            )
             .Then<Swatch>(() => swatch);
     }
 
-    /// <summary>By how much it became narrower in the wash, in percent; below zero where it became wider. Null where that was not counted.</summary>
+    /// <summary>By how much it became narrower in the wash, in percent; below zero where it became wider. Null where that was not
+    /// counted.</summary>
     public double? NarrowerPercent => (1 - Before.Stitches / After.Stitches) * 100;
 
     /// <summary>By how much it became shorter, likewise.</summary>
@@ -92,5 +140,8 @@ public sealed record Swatch(
     public double? StretchPercent => (StretchedMillimetres / RelaxedMillimetres - 1) * 100;
 
     /// <summary>How much of that it takes back within a minute, in percent; null where it was not tried, or does not stretch.</summary>
-    public double? RecoveryPercent => StretchedMillimetres - RelaxedMillimetres is > 0 and var drawn ? (StretchedMillimetres - AfterMinuteMillimetres) / drawn * 100 : null;
+    public double? RecoveryPercent =>
+        StretchedMillimetres - RelaxedMillimetres is > 0 and var drawn
+            ? (StretchedMillimetres - AfterMinuteMillimetres) / drawn * 100
+            : null;
 }

@@ -14,7 +14,12 @@ public sealed record BathReading(double Minutes, double Celsius, bool ByProbe = 
 /// <param name="Excluded">The others, in order of time.</param>
 /// <param name="BeganMinutes">When the water became what it is; null while it is as it was poured for.</param>
 /// <param name="Doubted">The latest reading, where it is nearer to the air than to the bath and not believed; else null.</param>
-public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyList<BathReading> Excluded, double? BeganMinutes, BathReading? Doubted)
+public sealed record BathReadings(
+    IReadOnlyList<BathReading> Counted,
+    IReadOnlyList<BathReading> Excluded,
+    double? BeganMinutes,
+    BathReading? Doubted
+)
 {
     /// <summary>So many of a probe's readings in a row must agree before a leap is taken for true.</summary>
     public const int ProbeAgrees = 3;
@@ -22,7 +27,8 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
     /// <summary>A person who reads the temperature of the room in a hot bath is believed when they read it again.</summary>
     public const int PersonAgrees = 2;
 
-    /// <summary>How many degrees two readings may differ by noise alone: more than five times the scatter of a probe's two, three and a half of a person's.</summary>
+    /// <summary>How many degrees two readings may differ by noise alone: more than five times the scatter of a probe's two, three and a
+    /// half of a person's.</summary>
     private static double Slack(BathReading a, BathReading b) => a.ByProbe && b.ByProbe ? 1.2 : 2.5;
 
     /// <summary>Sorts.</summary>
@@ -30,7 +36,9 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
     /// <param name="readings">In any order.</param>
     public static BathReadings Sort(BathOutset outset, IEnumerable<BathReading> readings)
     {
-        List<BathReading> counted = [], excluded = [], leapt = [];
+        List<BathReading> counted = [],
+            excluded = [],
+            leapt = [];
         double? began = null;
         var outside = false;
         foreach (var reading in readings.OrderBy(r => r.Minutes))
@@ -82,7 +90,13 @@ public sealed record BathReadings(IReadOnlyList<BathReading> Counted, IReadOnlyL
     }
 
     private static int Needed(List<BathReading> leapt, bool asAir) =>
-        leapt[^1].ByProbe ? asAir ? int.MaxValue : ProbeAgrees : asAir ? PersonAgrees : 1;
+        leapt[^1].ByProbe
+            ? asAir
+                ? int.MaxValue
+                : ProbeAgrees
+            : asAir
+                ? PersonAgrees
+                : 1;
 
     private static bool Follows(BathOutset outset, List<BathReading> counted, BathReading reading)
     {

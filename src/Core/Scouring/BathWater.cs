@@ -22,7 +22,8 @@ public static class BathWater
     /// <param name="target">Its temperature.</param>
     /// <param name="hot">Of the hot water, at least the target.</param>
     /// <param name="cold">Of the cold water, at most the target.</param>
-    public static double HotLitres(double litres, double target, double hot, double cold) => hot > cold ? litres * (target - cold) / (hot - cold) : litres;
+    public static double HotLitres(double litres, double target, double hot, double cold) =>
+        hot > cold ? litres * (target - cold) / (hot - cold) : litres;
 
     /// <summary>What a bath settles at once fleece and tub have taken their warmth from it.</summary>
     /// <param name="litres">Water, above zero.</param>
@@ -47,41 +48,59 @@ public static class BathWater
     /// <param name="litres">Water.</param>
     /// <param name="celsius">To.</param>
     /// <param name="cold">From.</param>
-    public static double KilowattHours(double litres, double celsius, double cold) => litres * WaterHeat * Math.Max(0, celsius - cold) / 3600;
+    public static double KilowattHours(double litres, double celsius, double cold) =>
+        litres * WaterHeat * Math.Max(0, celsius - cold) / 3600;
 
     /// <summary>The reckoning <c>bath-mix</c>.</summary>
     /// <param name="input">Litres, target, hot and cold.</param>
     /// <returns>Refused with <c>cannot-be-reached</c> when the target lies outside cold to hot.</returns>
-    public static Result<BathMixOutput> ReckonMix(BathMixInput input) => new Guard()
-        .Positive(input.Litres, "litres")
-        .Within(input.ColdCelsius, 0, 100, "coldCelsius")
-        .Within(input.HotCelsius, 0, 100, "hotCelsius")
-        .Within(input.TargetCelsius, 0, 100, "targetCelsius")
-        .Need(!(input.HotCelsius < input.ColdCelsius), "hotCelsius", "cannot-be-reached", "is colder than the cold water")
-        .Need(!(input.TargetCelsius < input.ColdCelsius || input.TargetCelsius > input.HotCelsius), "targetCelsius", "cannot-be-reached", "cannot be reached by mixing: it lies outside cold to hot")
-        .Then<BathMixOutput>(() =>
-        {
-            var hot = HotLitres(input.Litres, input.TargetCelsius, input.HotCelsius, input.ColdCelsius);
-            return new BathMixOutput(hot, input.Litres - hot);
-        });
+    public static Result<BathMixOutput> ReckonMix(BathMixInput input) =>
+        new Guard()
+            .Positive(input.Litres, "litres")
+            .Within(input.ColdCelsius, 0, 100, "coldCelsius")
+            .Within(input.HotCelsius, 0, 100, "hotCelsius")
+            .Within(input.TargetCelsius, 0, 100, "targetCelsius")
+            .Need(!(input.HotCelsius < input.ColdCelsius), "hotCelsius", "cannot-be-reached", "is colder than the cold water")
+            .Need(
+                !(input.TargetCelsius < input.ColdCelsius || input.TargetCelsius > input.HotCelsius),
+                "targetCelsius",
+                "cannot-be-reached",
+                "cannot be reached by mixing: it lies outside cold to hot"
+            )
+            .Then<BathMixOutput>(() =>
+            {
+                var hot = HotLitres(input.Litres, input.TargetCelsius, input.HotCelsius, input.ColdCelsius);
+                return new BathMixOutput(hot, input.Litres - hot);
+            });
 
     /// <summary>The reckoning <c>bath-settle</c>.</summary>
     /// <param name="input">The bath, the fleece and the tub.</param>
     /// <returns>Refused with <c>too-hot-to-pour</c> when the pour would be above boiling.</returns>
-    public static Result<BathSettleOutput> ReckonSettle(BathSettleInput input) => new Guard()
-        .Positive(input.Litres, "litres")
-        .Within(input.BathCelsius, 0, 100, "bathCelsius")
-        .NotNegative(input.FleeceGrams, "fleeceGrams")
-        .Within(input.FleeceCelsius, 0, 100, "fleeceCelsius")
-        .NotNegative(input.TubLitresEquivalent, "tubLitresEquivalent")
-        .Then<BathSettleOutput>(() =>
-        {
-            var kilograms = input.FleeceGrams / 1000;
-            var pour = Pour(input.Litres, input.BathCelsius, kilograms, input.FleeceCelsius, input.TubLitresEquivalent);
-            return pour > 100
-                ? new Refusal("bathCelsius", "too-hot-to-pour", FormattableString.Invariant($"The bath would have to be poured at {pour:0} °C, above boiling. More water, or warm the fleece first."))
-                : new BathSettleOutput(Settled(input.Litres, input.BathCelsius, kilograms, input.FleeceCelsius, input.TubLitresEquivalent), pour, pour > HotPourCelsius);
-        });
+    public static Result<BathSettleOutput> ReckonSettle(BathSettleInput input) =>
+        new Guard()
+            .Positive(input.Litres, "litres")
+            .Within(input.BathCelsius, 0, 100, "bathCelsius")
+            .NotNegative(input.FleeceGrams, "fleeceGrams")
+            .Within(input.FleeceCelsius, 0, 100, "fleeceCelsius")
+            .NotNegative(input.TubLitresEquivalent, "tubLitresEquivalent")
+            .Then<BathSettleOutput>(() =>
+            {
+                var kilograms = input.FleeceGrams / 1000;
+                var pour = Pour(input.Litres, input.BathCelsius, kilograms, input.FleeceCelsius, input.TubLitresEquivalent);
+                return pour > 100
+                    ? new Refusal(
+                        "bathCelsius",
+                        "too-hot-to-pour",
+                        FormattableString.Invariant(
+                            $"The bath would have to be poured at {pour:0} °C, above boiling. More water, or warm the fleece first."
+                        )
+                    )
+                    : new BathSettleOutput(
+                        Settled(input.Litres, input.BathCelsius, kilograms, input.FleeceCelsius, input.TubLitresEquivalent),
+                        pour,
+                        pour > HotPourCelsius
+                    );
+            });
 }
 
 /// <summary>Input of <c>bath-mix</c>.</summary>
@@ -93,14 +112,16 @@ public sealed record BathMixInput(
     [property: Unit("L", "the bath")] double Litres,
     [property: Unit("°C", "wanted")] double TargetCelsius,
     [property: Unit("°C", "hot water")] double HotCelsius,
-    [property: Unit("°C", "cold water")] double ColdCelsius);
+    [property: Unit("°C", "cold water")] double ColdCelsius
+);
 
 /// <summary>Output of <c>bath-mix</c>.</summary>
 /// <param name="HotLitres">Hot water.</param>
 /// <param name="ColdLitres">Cold water.</param>
 public sealed record BathMixOutput(
     [property: Unit("L", "hot water")] double HotLitres,
-    [property: Unit("L", "cold water")] double ColdLitres);
+    [property: Unit("L", "cold water")] double ColdLitres
+);
 
 /// <summary>Input of <c>bath-settle</c>.</summary>
 /// <param name="Litres">Above zero.</param>
@@ -113,7 +134,8 @@ public sealed record BathSettleInput(
     [property: Unit("°C", "the bath")] double BathCelsius,
     [property: Unit("g", "fleece that goes in")] double FleeceGrams,
     [property: Unit("°C", "fleece and tub before")] double FleeceCelsius,
-    [property: Unit("L", "the tub's warmth as litres of water")] double TubLitresEquivalent);
+    [property: Unit("L", "the tub's warmth as litres of water")] double TubLitresEquivalent
+);
 
 /// <summary>Output of <c>bath-settle</c>.</summary>
 /// <param name="SettledCelsius">Where a bath poured at that temperature settles.</param>
@@ -122,4 +144,5 @@ public sealed record BathSettleInput(
 public sealed record BathSettleOutput(
     [property: Unit("°C", "settles at")] double SettledCelsius,
     [property: Unit("°C", "pour at, to settle at the bath's")] double PourCelsius,
-    [property: Unit("", "pour above 90 °C: it scalds")] bool Scalds);
+    [property: Unit("", "pour above 90 °C: it scalds")] bool Scalds
+);

@@ -15,10 +15,13 @@ public sealed record Cooling(double StartCelsius, double AirCelsius, double Rate
     /// <param name="minutes">After the start.</param>
     public double At(double minutes) => AirCelsius + (StartCelsius - AirCelsius) * Math.Exp(-RatePerMinute * minutes);
 
-    /// <summary>When a floor is reached, in minutes after the start: zero when the bath starts below it, null when the air is not colder.</summary>
+    /// <summary>When a floor is reached, in minutes after the start: zero when the bath starts below it, null when the air is not
+    /// colder.</summary>
     /// <param name="floor">The floor.</param>
     public double? MinutesTo(double floor) =>
-        floor >= StartCelsius ? 0 : floor <= AirCelsius ? null : Math.Log((StartCelsius - AirCelsius) / (floor - AirCelsius)) / RatePerMinute;
+        floor >= StartCelsius ? 0
+        : floor <= AirCelsius ? null
+        : Math.Log((StartCelsius - AirCelsius) / (floor - AirCelsius)) / RatePerMinute;
 
     /// <summary>The rate that two readings tell.</summary>
     /// <param name="start">The first reading.</param>
@@ -29,19 +32,34 @@ public sealed record Cooling(double StartCelsius, double AirCelsius, double Rate
 
     /// <summary>The reckoning <c>bath-cooling</c>.</summary>
     /// <param name="input">Two readings, the air and the floor.</param>
-    public static Result<BathCoolingOutput> Reckon(BathCoolingInput input) => new Guard()
-        .Within(input.StartCelsius, 0, 100, "startCelsius")
-        .Within(input.AirCelsius, -40, 100, "airCelsius")
-        .Within(input.LaterCelsius, 0, 100, "laterCelsius")
-        .Within(input.FloorCelsius, 0, 100, "floorCelsius")
-        .Positive(input.MinutesBetween, "minutesBetween")
-        .Need(!(input.LaterCelsius >= input.StartCelsius), "laterCelsius", "not-cooling", "must be below the start: this bath did not cool")
-        .Need(!(input.AirCelsius >= input.LaterCelsius), "airCelsius", "not-cooling", "must be below the later reading: a bath does not cool below the air")
-        .Then<BathCoolingOutput>(() =>
-        {
-            var cooling = new Cooling(input.StartCelsius, input.AirCelsius, Rate(input.StartCelsius, input.LaterCelsius, input.AirCelsius, input.MinutesBetween));
-            return new BathCoolingOutput(cooling.RatePerMinute, cooling.MinutesTo(input.FloorCelsius));
-        });
+    public static Result<BathCoolingOutput> Reckon(BathCoolingInput input) =>
+        new Guard()
+            .Within(input.StartCelsius, 0, 100, "startCelsius")
+            .Within(input.AirCelsius, -40, 100, "airCelsius")
+            .Within(input.LaterCelsius, 0, 100, "laterCelsius")
+            .Within(input.FloorCelsius, 0, 100, "floorCelsius")
+            .Positive(input.MinutesBetween, "minutesBetween")
+            .Need(
+                !(input.LaterCelsius >= input.StartCelsius),
+                "laterCelsius",
+                "not-cooling",
+                "must be below the start: this bath did not cool"
+            )
+            .Need(
+                !(input.AirCelsius >= input.LaterCelsius),
+                "airCelsius",
+                "not-cooling",
+                "must be below the later reading: a bath does not cool below the air"
+            )
+            .Then<BathCoolingOutput>(() =>
+            {
+                var cooling = new Cooling(
+                    input.StartCelsius,
+                    input.AirCelsius,
+                    Rate(input.StartCelsius, input.LaterCelsius, input.AirCelsius, input.MinutesBetween)
+                );
+                return new BathCoolingOutput(cooling.RatePerMinute, cooling.MinutesTo(input.FloorCelsius));
+            });
 }
 
 /// <summary>Input of <c>bath-cooling</c>.</summary>
@@ -55,11 +73,13 @@ public sealed record BathCoolingInput(
     [property: Unit("°C", "the air")] double AirCelsius,
     [property: Unit("°C", "later")] double LaterCelsius,
     [property: Unit("min", "between the two")] double MinutesBetween,
-    [property: Unit("°C", "the floor: lift before; usually 45")] double FloorCelsius);
+    [property: Unit("°C", "the floor: lift before; usually 45")] double FloorCelsius
+);
 
 /// <summary>Output of <c>bath-cooling</c>.</summary>
 /// <param name="RatePerMinute">The tub's cooling rate.</param>
 /// <param name="MinutesToFloor">After the start; null when the floor is never reached.</param>
 public sealed record BathCoolingOutput(
     [property: Unit("1/min", "cooling rate of the tub")] double RatePerMinute,
-    [property: Unit("min", "from the start to the floor; none when it is never reached")] double? MinutesToFloor);
+    [property: Unit("min", "from the start to the floor; none when it is never reached")] double? MinutesToFloor
+);

@@ -15,20 +15,39 @@ internal sealed record CoolingTrial(double SoakRate, double Evaporation, Cooling
 }
 
 /// <summary>
-/// Every pair of rate and evaporation that is tried on a bath. A bath's temperature is taken as linear in start and air about a reference, which
-/// moves to what the trials before it found; so that for each pair both follow by least squares.
+/// Every pair of rate and evaporation that is tried on a bath. A bath's temperature is taken as linear in start and air about a reference,
+/// which moves to what the trials before it found; so that for each pair both follow by least squares.
 /// </summary>
 internal sealed class CoolingTrials
 {
     private readonly BathOutset outset;
     private readonly IReadOnlyList<BathReading> readings;
-    private readonly double[] rates, evaporations, logWeights;
-    private readonly double start, air;
+    private readonly double[] rates,
+        evaporations,
+        logWeights;
+    private readonly double start,
+        air;
     private readonly CoolingTrial[] trials;
 
-    public CoolingTrials(BathOutset outset, IReadOnlyList<BathReading> readings, double noise, double[] rates, double[] evaporations, double start, double air)
+    public CoolingTrials(
+        BathOutset outset,
+        IReadOnlyList<BathReading> readings,
+        double noise,
+        double[] rates,
+        double[] evaporations,
+        double start,
+        double air
+    )
     {
-        (this.outset, this.readings, this.rates, this.evaporations, this.start, this.air, Noise) = (outset, readings, rates, evaporations, start, air, noise);
+        (this.outset, this.readings, this.rates, this.evaporations, this.start, this.air, Noise) = (
+            outset,
+            readings,
+            rates,
+            evaporations,
+            start,
+            air,
+            noise
+        );
         trials = new CoolingTrial[rates.Length * evaporations.Length];
         logWeights = new double[trials.Length];
         var rows = new (double, double, double)[readings.Count];
@@ -75,11 +94,19 @@ internal sealed class CoolingTrials
     /// <param name="evaporationsTried">How many evaporations to try.</param>
     public CoolingTrials Narrowed(double noise, int ratesTried, int evaporationsTried)
     {
-        double Heaviest(Func<CoolingTrial, bool> among) => Enumerable.Range(0, trials.Length).Where(i => among(trials[i])).Max(i => logWeights[i]);
+        double Heaviest(Func<CoolingTrial, bool> among) =>
+            Enumerable.Range(0, trials.Length).Where(i => among(trials[i])).Max(i => logWeights[i]);
         var (lowRate, highRate) = Trials.Carrying(rates, [.. rates.Select(r => Heaviest(t => t.SoakRate == r))]);
         var (lowDamp, highDamp) = Trials.Carrying(evaporations, [.. evaporations.Select(e => Heaviest(t => t.Evaporation == e))]);
         return new CoolingTrials(
-            outset, readings, noise, Trials.Ratios(lowRate, highRate, ratesTried), Trials.Ratios(lowDamp, highDamp, evaporationsTried), Mean(t => t.Fit.A), Mean(t => t.Fit.B));
+            outset,
+            readings,
+            noise,
+            Trials.Ratios(lowRate, highRate, ratesTried),
+            Trials.Ratios(lowDamp, highDamp, evaporationsTried),
+            Mean(t => t.Fit.A),
+            Mean(t => t.Fit.B)
+        );
     }
 
     /// <summary>The mean of something over all pairs.</summary>
@@ -90,7 +117,8 @@ internal sealed class CoolingTrials
     /// <param name="minutes">After the start of the watch.</param>
     public (double Celsius, double Deviation) Band(double minutes)
     {
-        double middle = 0, squares = 0;
+        double middle = 0,
+            squares = 0;
         foreach (var trial in trials)
         {
             var (celsius, byStart, byAir) = trial.Table.At(trial.Rate * minutes);

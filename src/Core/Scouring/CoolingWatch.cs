@@ -27,21 +27,29 @@ public sealed record BathOutset(Belief Start, Belief Air, TubRate Tub, double Fl
 /// <param name="LogRate">The rate in the middle of a soak, as <see cref="TubRate.LogRate"/>.</param>
 /// <param name="LogEvaporation">The evaporation, as <see cref="TubRate.LogEvaporation"/>.</param>
 /// <param name="Readings">How many readings it stands on.</param>
-public sealed record BathForecast(WaterCooling Cooling, TimeForecast? Floor, Func<double, (double Celsius, double Deviation)> Band, Belief LogRate, Belief LogEvaporation, int Readings)
+public sealed record BathForecast(
+    WaterCooling Cooling,
+    TimeForecast? Floor,
+    Func<double, (double Celsius, double Deviation)> Band,
+    Belief LogRate,
+    Belief LogEvaporation,
+    int Readings
+)
 {
     /// <summary>The same, told in minutes after an earlier moment.</summary>
     /// <param name="minutes">How much earlier.</param>
-    internal BathForecast Later(double minutes) => this with
-    {
-        Floor = Floor is { } f ? new TimeForecast(f.Minutes + minutes, f.Low + minutes, f.High + minutes) : null,
-        Band = at => Band(at - minutes),
-    };
+    internal BathForecast Later(double minutes) =>
+        this with
+        {
+            Floor = Floor is { } f ? new TimeForecast(f.Minutes + minutes, f.Low + minutes, f.High + minutes) : null,
+            Band = at => Band(at - minutes),
+        };
 }
 
 /// <summary>
-/// Watches a bath cool. For each rate and each evaporation the tub may have, start and air follow from the readings by least squares; the pairs
-/// are weighed by how well they fit and by what the tub did before (<see cref="CoolingTrials"/>). So the same sum serves a bath without any
-/// reading, one with two, and one with a probe in it.
+/// Watches a bath cool. For each rate and each evaporation the tub may have, start and air follow from the readings by least squares; the
+/// pairs are weighed by how well they fit and by what the tub did before (<see cref="CoolingTrials"/>). So the same sum serves a bath
+/// without any reading, one with two, and one with a probe in it.
 /// </summary>
 public static class CoolingWatch
 {
@@ -51,11 +59,14 @@ public static class CoolingWatch
     /// <summary>How far a thermometer read by eye may be off.</summary>
     public const double TypedNoise = 0.4;
 
-    private const int RatesTried = 41, EvaporationsTried = 7, Narrowings = 2, MostFitted = 40;
+    private const int RatesTried = 41,
+        EvaporationsTried = 7,
+        Narrowings = 2,
+        MostFitted = 40;
 
     /// <summary>
-    /// Fits the readings that tell of the water as it is (<see cref="BathReadings"/>). The forecast's times are minutes after the watch began;
-    /// its <see cref="BathForecast.Cooling"/> starts where the water became what it is.
+    /// Fits the readings that tell of the water as it is (<see cref="BathReadings"/>). The forecast's times are minutes after the watch
+    /// began; its <see cref="BathForecast.Cooling"/> starts where the water became what it is.
     /// </summary>
     /// <param name="outset">What is known beforehand.</param>
     /// <param name="readings">In any order.</param>
@@ -91,7 +102,15 @@ public static class CoolingWatch
             Trials.Ratios(Math.Exp(log.Mean - deviations * log.Deviation), Math.Exp(log.Mean + deviations * log.Deviation), count);
 
         var tub = outset.Tub;
-        var trials = new CoolingTrials(outset, readings, noise, Around(tub.LogRate, 4.5, RatesTried), Around(tub.LogEvaporation, 2.5, EvaporationsTried), outset.Start.Mean, outset.Air.Mean);
+        var trials = new CoolingTrials(
+            outset,
+            readings,
+            noise,
+            Around(tub.LogRate, 4.5, RatesTried),
+            Around(tub.LogEvaporation, 2.5, EvaporationsTried),
+            outset.Start.Mean,
+            outset.Air.Mean
+        );
         for (var pass = 0; pass < Narrowings; pass++)
         {
             if (readings.Count >= 6)
@@ -106,14 +125,20 @@ public static class CoolingWatch
         var logRate = trials.Mean(n => Math.Log(n.SoakRate));
         var logEvaporation = trials.Mean(n => Math.Log(n.Evaporation));
         var cooling = new WaterCooling(
-            trials.Mean(n => n.Fit.A), trials.Mean(n => n.Fit.B), Math.Exp(logRate) / WaterCooling.SoakFactor(Math.Exp(logEvaporation)), Math.Exp(logEvaporation), outset.Humidity);
+            trials.Mean(n => n.Fit.A),
+            trials.Mean(n => n.Fit.B),
+            Math.Exp(logRate) / WaterCooling.SoakFactor(Math.Exp(logEvaporation)),
+            Math.Exp(logEvaporation),
+            outset.Humidity
+        );
         return new BathForecast(
             cooling,
             trials.Floor(outset.FloorCelsius, seenUntil),
             trials.Band,
             new Belief(logRate, Math.Sqrt(trials.Mean(n => Math.Pow(Math.Log(n.SoakRate) - logRate, 2)))),
             new Belief(logEvaporation, Math.Sqrt(trials.Mean(n => Math.Pow(Math.Log(n.Evaporation) - logEvaporation, 2)))),
-            count);
+            count
+        );
     }
 
     private static IEnumerable<BathReading> Means(IReadOnlyList<BathReading> readings)

@@ -62,7 +62,8 @@ public enum FeltingReasonKind
 /// <param name="IsTested">Of how readily it felts: a test of your own says so, where else it is what is typical.</param>
 public sealed record FeltingReason(FeltingReasonKind Kind, double? StepCelsius = null, string? Said = null, bool IsTested = false);
 
-/// <summary>The risk that a wash felts, with its reasons (docs/craft.md, section 6: a judgement from movement, temperature steps, alkalinity and how readily the fleece felts).</summary>
+/// <summary>The risk that a wash felts, with its reasons (docs/craft.md, section 6: a judgement from movement, temperature steps,
+/// alkalinity and how readily the fleece felts).</summary>
 /// <param name="Level">Low, watch or high.</param>
 /// <param name="Because">The reasons, the weightiest first; never empty.</param>
 public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<FeltingReason> Because)
@@ -86,15 +87,48 @@ public sealed record FeltingRisk(FeltingLevel Level, IReadOnlyList<FeltingReason
 
         (int Points, FeltingReason Reason)[] table =
         [
-            (agitation switch { Agitation.Much => 3, Agitation.Gentle => 1, _ => 0 }, new(agitation == Agitation.Much ? FeltingReasonKind.MovedMuch : FeltingReasonKind.Turned)),
-            (widestStep > 2 * GentleStep ? 2 : widestStep > GentleStep + 0.05 ? 1 : 0, new(FeltingReasonKind.TemperatureStep, widestStep)),
-            (felts switch { FeltingGrade.Readily or null => 2, FeltingGrade.Moderately or FeltingGrade.Slowly => 1, _ => 0 }, new(felts switch { null => FeltingReasonKind.NotKnown, FeltingGrade.Readily => FeltingReasonKind.Readily, FeltingGrade.Moderately => FeltingReasonKind.Moderately, _ => FeltingReasonKind.Slowly }, IsTested: isTested)),
+            (
+                agitation switch
+                {
+                    Agitation.Much => 3,
+                    Agitation.Gentle => 1,
+                    _ => 0,
+                },
+                new(agitation == Agitation.Much ? FeltingReasonKind.MovedMuch : FeltingReasonKind.Turned)
+            ),
+            (
+                widestStep > 2 * GentleStep ? 2
+                : widestStep > GentleStep + 0.05 ? 1
+                : 0,
+                new(FeltingReasonKind.TemperatureStep, widestStep)
+            ),
+            (
+                felts switch
+                {
+                    FeltingGrade.Readily or null => 2,
+                    FeltingGrade.Moderately or FeltingGrade.Slowly => 1,
+                    _ => 0,
+                },
+                new(
+                    felts switch
+                    {
+                        null => FeltingReasonKind.NotKnown,
+                        FeltingGrade.Readily => FeltingReasonKind.Readily,
+                        FeltingGrade.Moderately => FeltingReasonKind.Moderately,
+                        _ => FeltingReasonKind.Slowly,
+                    },
+                    IsTested: isTested
+                )
+            ),
             (alkaline ? 1 : 0, new(FeltingReasonKind.Alkaline)),
             (hottest > 62 ? 1 : 0, new(FeltingReasonKind.VeryHot)),
         ];
         var points = table.Sum(t => t.Points);
         // What hardly felts takes a lot: movement, a shock and lye together.
-        var level = points >= (felts == FeltingGrade.Little ? 5 : 4) ? FeltingLevel.High : points >= 2 ? FeltingLevel.Watch : FeltingLevel.Low;
+        var level =
+            points >= (felts == FeltingGrade.Little ? 5 : 4) ? FeltingLevel.High
+            : points >= 2 ? FeltingLevel.Watch
+            : FeltingLevel.Low;
         FeltingReason[] reasons = [.. table.Where(t => t.Points > 0).OrderByDescending(t => t.Points).Select(t => t.Reason)];
         return new FeltingRisk(level, reasons.Length > 0 ? reasons : [new(FeltingReasonKind.LiesStill)]);
     }

@@ -19,12 +19,13 @@ public sealed record LiftMoment(double? ByMinutes, double? AlarmMinutes, bool Fl
     public const double LeadMinutes = 1;
 
     /// <summary>
-    /// Where a floor counts, the wool is lifted by the moment it is reached, and the alarm comes a minute before the earliest it may be (one in
-    /// ten). Where none counts, or it is never reached, the planned time decides.
+    /// Where a floor counts, the wool is lifted by the moment it is reached, and the alarm comes a minute before the earliest it may be
+    /// (one in ten). Where none counts, or it is never reached, the planned time decides.
     /// </summary>
     /// <param name="floor">When the floor is reached, null when never or where none counts.</param>
     /// <param name="plannedMinutes">How long the bath was planned for.</param>
-    public static LiftMoment Of(TimeForecast? floor, double plannedMinutes) => floor is not null
-        ? new LiftMoment(floor.Minutes, Math.Max(0, floor.Low - LeadMinutes), true)
-        : new LiftMoment(plannedMinutes, Math.Max(0, plannedMinutes - LeadMinutes), false);
+    public static LiftMoment Of(TimeForecast? floor, double plannedMinutes) =>
+        floor is not null
+            ? new LiftMoment(floor.Minutes, Math.Max(0, floor.Low - LeadMinutes), true)
+            : new LiftMoment(plannedMinutes, Math.Max(0, plannedMinutes - LeadMinutes), false);
 }

@@ -31,16 +31,22 @@ public sealed record ScourBatches(int Count, double Grams, double Litres)
 
     /// <summary>The reckoning <c>scour-batches</c>.</summary>
     /// <param name="input">The fleece, the tub, the water.</param>
-    public static Result<ScourBatchesOutput> Reckon(ScourBatchesInput input) => new Guard()
-        .NotNegative(input.GreasyGrams, "greasyGrams")
-        .Positive(input.TubLitres, "tubLitres")
-        .Positive(input.LitresPerKilogram, "litresPerKilogram")
-        .Need(!(input.GreasyGrams / input.TubLitres * input.LitresPerKilogram > 1e9), "greasyGrams", "out-of-range", "is more than this tub could ever take")
-        .Then<ScourBatchesOutput>(() =>
-        {
-            var batches = Of(input.GreasyGrams, input.TubLitres, input.LitresPerKilogram);
-            return new ScourBatchesOutput(batches.Count, batches.Grams, batches.Litres);
-        });
+    public static Result<ScourBatchesOutput> Reckon(ScourBatchesInput input) =>
+        new Guard()
+            .NotNegative(input.GreasyGrams, "greasyGrams")
+            .Positive(input.TubLitres, "tubLitres")
+            .Positive(input.LitresPerKilogram, "litresPerKilogram")
+            .Need(
+                !(input.GreasyGrams / input.TubLitres * input.LitresPerKilogram > 1e9),
+                "greasyGrams",
+                "out-of-range",
+                "is more than this tub could ever take"
+            )
+            .Then<ScourBatchesOutput>(() =>
+            {
+                var batches = Of(input.GreasyGrams, input.TubLitres, input.LitresPerKilogram);
+                return new ScourBatchesOutput(batches.Count, batches.Grams, batches.Litres);
+            });
 }
 
 /// <summary>Input of <c>scour-batches</c>.</summary>
@@ -50,7 +56,8 @@ public sealed record ScourBatches(int Count, double Grams, double Litres)
 public sealed record ScourBatchesInput(
     [property: Unit("g", "greasy wool")] double GreasyGrams,
     [property: Unit("L", "what the tub holds")] double TubLitres,
-    [property: Unit("L/kg", "water for a kilogram; 25 is usual")] double LitresPerKilogram);
+    [property: Unit("L/kg", "water for a kilogram; 25 is usual")] double LitresPerKilogram
+);
 
 /// <summary>Output of <c>scour-batches</c>.</summary>
 /// <param name="Batches">How many.</param>
@@ -59,4 +66,5 @@ public sealed record ScourBatchesInput(
 public sealed record ScourBatchesOutput(
     [property: Unit("", "batches")] int Batches,
     [property: Unit("g", "greasy wool in each")] double GramsPerBatch,
-    [property: Unit("L", "water for each bath")] double LitresPerBath);
+    [property: Unit("L", "water for each bath")] double LitresPerBath
+);

@@ -6,7 +6,8 @@ namespace EarthyTuft.Core.Scouring;
 /// <summary>What to mind at a planned bath.</summary>
 public enum BathWarningKind
 {
-    /// <summary>The hot water, at <see cref="BathWarning.Celsius"/>, is not hot enough: so many <see cref="BathWarning.Litres"/> come from the kettle.</summary>
+    /// <summary>The hot water, at <see cref="BathWarning.Celsius"/>, is not hot enough: so many <see cref="BathWarning.Litres"/> come from
+    /// the kettle.</summary>
     Kettle,
 
     /// <summary>It has to be poured at <see cref="BathWarning.Celsius"/>, and no kettle is that hot.</summary>
@@ -21,7 +22,8 @@ public enum BathWarningKind
     /// <summary>It starts below the floor of <see cref="BathWarning.Celsius"/>.</summary>
     BelowFloor,
 
-    /// <summary>It reaches the floor of <see cref="BathWarning.Celsius"/> after so many <see cref="BathWarning.Minutes"/>, before the <see cref="BathWarning.PlannedMinutes"/>.</summary>
+    /// <summary>It reaches the floor of <see cref="BathWarning.Celsius"/> after so many <see cref="BathWarning.Minutes"/>, before the
+    /// <see cref="BathWarning.PlannedMinutes"/>.</summary>
     CoolsTooSoon,
 
     /// <summary>As a release before 2026-11-27 had it: a sentence in <see cref="BathWarning.Said"/>.</summary>
@@ -35,7 +37,14 @@ public enum BathWarningKind
 /// <param name="Minutes">Until then.</param>
 /// <param name="PlannedMinutes">How long it was to lie.</param>
 /// <param name="Said">A sentence that was stored as such.</param>
-public sealed record BathWarning(BathWarningKind Kind, double? Celsius = null, double? Litres = null, double? Minutes = null, double? PlannedMinutes = null, string? Said = null);
+public sealed record BathWarning(
+    BathWarningKind Kind,
+    double? Celsius = null,
+    double? Litres = null,
+    double? Minutes = null,
+    double? PlannedMinutes = null,
+    string? Said = null
+);
 
 /// <summary>One bath as planned, for one batch.</summary>
 /// <param name="Kind">What kind.</param>
@@ -48,7 +57,8 @@ public sealed record BathWarning(BathWarningKind Kind, double? Celsius = null, d
 /// <param name="Minutes">How long.</param>
 /// <param name="MinutesToFloor">When it would reach the floor; null when never, or where no floor counts.</param>
 /// <param name="LiftedCelsius">What it has cooled to by then.</param>
-/// <param name="StepCelsius">How far the wool that goes in is from it; null for the first bath, where dry wool warms slowly from within the water.</param>
+/// <param name="StepCelsius">How far the wool that goes in is from it; null for the first bath, where dry wool warms slowly from within the
+/// water.</param>
 /// <param name="Warnings">What to mind, empty mostly.</param>
 /// <param name="KettleLitres">From the kettle, where the hot water alone is not hot enough; null where none is needed.</param>
 public sealed record PlannedBath(
@@ -64,7 +74,8 @@ public sealed record PlannedBath(
     double LiftedCelsius,
     double? StepCelsius,
     IReadOnlyList<BathWarning> Warnings,
-    double? KettleLitres = null);
+    double? KettleLitres = null
+);
 
 /// <summary>Prices of what a wash uses; what is null is left out of the cost.</summary>
 /// <param name="WaterPerCubicMetre">Of water.</param>
@@ -96,13 +107,15 @@ public sealed record ScourPlan(
     decimal? Cost,
     double Minutes,
     FeltingRisk Risk,
-    IReadOnlyList<string> Notes)
+    IReadOnlyList<string> Notes
+)
 {
     /// <summary>Five days of cold soak (typical).</summary>
     public const double SoakMinutes = 5 * 24 * 60;
 
     /// <summary>A bowl for washing lock by lock, and what goes through it before it is changed.</summary>
-    private const double BowlLitres = 2, BowlGrams = 60;
+    private const double BowlLitres = 2,
+        BowlGrams = 60;
 
     /// <summary>Plans a wash.</summary>
     /// <param name="subject">What is to be washed.</param>
@@ -110,7 +123,8 @@ public sealed record ScourPlan(
     /// <param name="water">The water at hand.</param>
     /// <param name="wish">How it is wanted.</param>
     /// <param name="prices">What things cost.</param>
-    /// <returns>Refused where a figure set by hand lies outside what there can be; a pour that cannot be reached is a warning in its bath.</returns>
+    /// <returns>Refused where a figure set by hand lies outside what there can be; a pour that cannot be reached is a warning in its
+    /// bath.</returns>
     public static Result<ScourPlan> Of(ScourSubject subject, ScourTub tub, ScourWater water, ScourWish wish, ScourPrices prices)
     {
         var guard = new Guard()
@@ -148,7 +162,11 @@ public sealed record ScourPlan(
         }
 
         void Degrees(string what, double? was, double? now) =>
-            Tell(what, was is { } before ? Temperature.FromCelsius(before).Write(unit, 1) : null, now is { } after ? Temperature.FromCelsius(after).Write(unit, 1) : null);
+            Tell(
+                what,
+                was is { } before ? Temperature.FromCelsius(before).Write(unit, 1) : null,
+                now is { } after ? Temperature.FromCelsius(after).Write(unit, 1) : null
+            );
 
         Tell("school", recipe.School.Words(), done.School.Words());
         Tell("batches", recipe.Batches, done.Batches);
@@ -161,9 +179,14 @@ public sealed record ScourPlan(
         Degrees("floor", recipe.FloorCelsius, done.FloorCelsius);
         Tell("movement", recipe.Agitation.Words(), done.Agitation.Words());
         Tell("agent", recipe.Agent?.Name, done.Agent?.Name);
-        foreach (var i in (recipe.Baths ?? new Dictionary<int, BathWish>()).Keys.Union((done.Baths ?? new Dictionary<int, BathWish>()).Keys).Order())
+        foreach (
+            var i in (recipe.Baths ?? new Dictionary<int, BathWish>())
+                .Keys.Union((done.Baths ?? new Dictionary<int, BathWish>()).Keys)
+                .Order()
+        )
         {
-            BathWish was = recipe.Baths?.GetValueOrDefault(i) ?? new(), now = done.Baths?.GetValueOrDefault(i) ?? new();
+            BathWish was = recipe.Baths?.GetValueOrDefault(i) ?? new(),
+                now = done.Baths?.GetValueOrDefault(i) ?? new();
             Degrees($"bath {i + 1}", was.Celsius, now.Celsius);
             Tell($"bath {i + 1} minutes", was.Minutes, now.Minutes);
             Tell($"bath {i + 1} litres", was.Litres, now.Litres);
@@ -184,13 +207,35 @@ public sealed record ScourPlan(
             var level = habits.Level(subject.Wax);
             var floor = wish.FloorCelsius ?? wish.Agent?.FloorCelsius ?? (habits.WaxPercent.High <= 3 ? 30 : Cooling.FloorCelsius);
             var batches = Batches();
-            var washes = school == ScourSchool.None ? 0 : wish.Washes ?? (school == ScourSchool.SuintSoak ? Math.Min(level, 1) : Math.Clamp(habits.Washes + (subject.Wax is HowMuch.Much ? 1 : subject.Wax is HowMuch.None or HowMuch.Little ? -1 : 0), 1, 3));
+            var washes =
+                school == ScourSchool.None
+                    ? 0
+                    : wish.Washes
+                        ?? (
+                            school == ScourSchool.SuintSoak
+                                ? Math.Min(level, 1)
+                                : Math.Clamp(
+                                    habits.Washes
+                                        + (
+                                            subject.Wax is HowMuch.Much ? 1
+                                            : subject.Wax is HowMuch.None or HowMuch.Little ? -1
+                                            : 0
+                                        ),
+                                    1,
+                                    3
+                                )
+                        );
             var rinses = school == ScourSchool.None ? 0 : wish.Rinses ?? (school == ScourSchool.SuintSoak ? 1 : 2);
-            var perKilogram = wish.DoseGramsPerKilogram ?? wish.Agent?.DoseGramsPerKilogram ?? ScourHabits.Dose(level).Middle * (school == ScourSchool.SuintSoak ? 0.5 : 1);
+            var perKilogram = wish.DoseGramsPerKilogram
+                ?? wish.Agent?.DoseGramsPerKilogram
+                ?? ScourHabits.Dose(level).Middle * (school == ScourSchool.SuintSoak ? 0.5 : 1);
             Know(school);
 
-            var kinds = Enumerable.Repeat(BathKind.Soak, school == ScourSchool.SuintSoak ? 1 : 0)
-                .Concat(Enumerable.Repeat(BathKind.Wash, washes)).Concat(Enumerable.Repeat(BathKind.Rinse, rinses)).ToArray();
+            var kinds = Enumerable
+                .Repeat(BathKind.Soak, school == ScourSchool.SuintSoak ? 1 : 0)
+                .Concat(Enumerable.Repeat(BathKind.Wash, washes))
+                .Concat(Enumerable.Repeat(BathKind.Rinse, rinses))
+                .ToArray();
             var shares = washes == 0 ? [] : ScourHabits.Shares(washes);
             var first = Math.Max(FirstCelsius(school), wish.Celsius is null ? floor + 5 : 0);
             var baths = new List<PlannedBath>();
@@ -207,14 +252,37 @@ public sealed record ScourPlan(
             var heat = batches.Count * baths.Sum(b => BathWater.KilowattHours(b.Litres, b.PourCelsius, water.ColdCelsius));
             var agent = batches.Count * baths.Sum(b => b.DoseGrams);
             var step = baths.Max(b => (double?)b.StepCelsius) ?? 0;
-            var risk = FeltingRisk.Of(subject.Felts, subject.FeltsFrom == Provenance.Yours, wish.Agitation, baths.Count == 0 ? 0 : step, baths.Count == 0 ? 0 : baths.Max(b => b.Celsius), wish.Agent?.Alkaline ?? false);
+            var risk = FeltingRisk.Of(
+                subject.Felts,
+                subject.FeltsFrom == Provenance.Yours,
+                wish.Agitation,
+                baths.Count == 0 ? 0 : step,
+                baths.Count == 0 ? 0 : baths.Max(b => b.Celsius),
+                wish.Agent?.Alkaline ?? false
+            );
             // A soak runs beside everything else; the batches after it one by one.
-            var minutes = baths.Where(b => b.Kind == BathKind.Soak).Sum(b => b.Minutes) + batches.Count * baths.Where(b => b.Kind != BathKind.Soak).Sum(b => b.Minutes);
-            return new ScourPlan(school, batches, baths, floor, litres, heat, agent, perKilogram, Cost(agent, litres, heat), minutes, risk, notes);
+            var minutes =
+                baths.Where(b => b.Kind == BathKind.Soak).Sum(b => b.Minutes)
+                + batches.Count * baths.Where(b => b.Kind != BathKind.Soak).Sum(b => b.Minutes);
+            return new ScourPlan(
+                school,
+                batches,
+                baths,
+                floor,
+                litres,
+                heat,
+                agent,
+                perKilogram,
+                Cost(agent, litres, heat),
+                minutes,
+                risk,
+                notes
+            );
         }
 
         /// <summary>The warmth of what the bath lies in, as litres of water: a bowl's share of the tub's, by what it holds.</summary>
-        private double Vessel => wish.School == ScourSchool.LockByLock ? tub.LitresEquivalent * BowlLitres / tub.Litres : tub.LitresEquivalent;
+        private double Vessel =>
+            wish.School == ScourSchool.LockByLock ? tub.LitresEquivalent * BowlLitres / tub.Litres : tub.LitresEquivalent;
 
         private ScourBatches Batches()
         {
@@ -225,10 +293,16 @@ public sealed record ScourPlan(
                 return new ScourBatches(bowls, subject.GreasyGrams / bowls, BowlLitres);
             }
 
-            var planned = wish.Batches is { } count ? ScourBatches.Of(subject.GreasyGrams, count, perKilogram) : ScourBatches.Of(subject.GreasyGrams, tub.Litres, perKilogram);
+            var planned = wish.Batches is { } count
+                ? ScourBatches.Of(subject.GreasyGrams, count, perKilogram)
+                : ScourBatches.Of(subject.GreasyGrams, tub.Litres, perKilogram);
             if (planned.Litres > tub.Litres * (1 + 1e-9))
             {
-                notes.Add(FormattableString.Invariant($"Each bath would take {planned.Litres:0.#} L and the tub holds {tub.Litres:0.#}: more batches, or less water for a kilogram."));
+                notes.Add(
+                    FormattableString.Invariant(
+                        $"Each bath would take {planned.Litres:0.#} L and the tub holds {tub.Litres:0.#}: more batches, or less water for a kilogram."
+                    )
+                );
             }
 
             return planned;
@@ -259,36 +333,48 @@ public sealed record ScourPlan(
             }
         }
 
-        private double FirstCelsius(ScourSchool school) => wish.Celsius ?? school switch
-        {
-            ScourSchool.Hot => Math.Max(habits.Celsius.High, habits.WaxPercent.High <= 3 ? 0 : 55),
-            ScourSchool.LockByLock => habits.Celsius.High,
-            ScourSchool.SuintSoak => 45,
-            _ => habits.Celsius.Low,
-        };
+        private double FirstCelsius(ScourSchool school) =>
+            wish.Celsius
+            ?? school switch
+            {
+                ScourSchool.Hot => Math.Max(habits.Celsius.High, habits.WaxPercent.High <= 3 ? 0 : 55),
+                ScourSchool.LockByLock => habits.Celsius.High,
+                ScourSchool.SuintSoak => 45,
+                _ => habits.Celsius.Low,
+            };
 
         private PlannedBath Bath(int i, BathKind kind, ScourBatches batches, double wool, double first, double floor, double dose)
         {
             var set = wish.Baths?.GetValueOrDefault(i) ?? new BathWish();
             var litres = set.Litres ?? batches.Litres;
             var dry = i == 0;
-            var celsius = set.Celsius ?? kind switch
-            {
-                BathKind.Soak => water.ColdCelsius,
-                // Wool from the bath before is never warmed by more than it is cooled: five degrees.
-                BathKind.Wash => dry || wish.School == ScourSchool.SuintSoak ? first : Math.Min(first, wool + FeltingRisk.GentleStep),
-                _ => dry ? water.ColdCelsius : Math.Max(water.ColdCelsius, Math.Floor(wool - FeltingRisk.GentleStep + 1)),
-            };
-            var minutes = set.Minutes ?? kind switch
-            {
-                BathKind.Soak => SoakMinutes,
-                BathKind.Wash => wish.Minutes ?? wish.School switch { ScourSchool.HandHot => 25, ScourSchool.LockByLock => 10, _ => 20 },
-                _ => wish.School == ScourSchool.LockByLock ? 2 : 5,
-            };
+            var celsius = set.Celsius
+                ?? kind switch
+                {
+                    BathKind.Soak => water.ColdCelsius,
+                    // Wool from the bath before is never warmed by more than it is cooled: five degrees.
+                    BathKind.Wash => dry || wish.School == ScourSchool.SuintSoak ? first : Math.Min(first, wool + FeltingRisk.GentleStep),
+                    _ => dry ? water.ColdCelsius : Math.Max(water.ColdCelsius, Math.Floor(wool - FeltingRisk.GentleStep + 1)),
+                };
+            var minutes = set.Minutes
+                ?? kind switch
+                {
+                    BathKind.Soak => SoakMinutes,
+                    BathKind.Wash => wish.Minutes
+                        ?? wish.School switch
+                        {
+                            ScourSchool.HandHot => 25,
+                            ScourSchool.LockByLock => 10,
+                            _ => 20,
+                        },
+                    _ => wish.School == ScourSchool.LockByLock ? 2 : 5,
+                };
             var kilograms = batches.Grams / 1000;
             var pour = kind == BathKind.Soak ? celsius : BathWater.Pour(litres, celsius, kilograms, wool, Vessel);
             var warnings = new List<BathWarning>();
-            double? hot = null, cold = null, kettle = null;
+            double? hot = null,
+                cold = null,
+                kettle = null;
             if (pour > water.HotCelsius && pour <= BathWater.KettleCelsius)
             {
                 kettle = BathWater.HotLitres(litres, pour, BathWater.KettleCelsius, water.HotCelsius);
@@ -315,13 +401,31 @@ public sealed record ScourPlan(
             var toFloor = counts ? cooling.MinutesTo(floor) : null;
             if (counts && toFloor < minutes)
             {
-                warnings.Add(toFloor <= 0 ? new(BathWarningKind.BelowFloor, floor) : new(BathWarningKind.CoolsTooSoon, floor, Minutes: toFloor, PlannedMinutes: minutes));
+                warnings.Add(
+                    toFloor <= 0
+                        ? new(BathWarningKind.BelowFloor, floor)
+                        : new(BathWarningKind.CoolsTooSoon, floor, Minutes: toFloor, PlannedMinutes: minutes)
+                );
                 minutes = set.Minutes ?? Math.Max(1, Math.Floor(toFloor!.Value));
             }
 
             double? step = dry || kind == BathKind.Soak || wish.School == ScourSchool.SuintSoak && i == 1 ? null : Math.Abs(celsius - wool);
             var lifted = kind == BathKind.Soak ? celsius : cooling.At(minutes);
-            return new PlannedBath(kind, litres, celsius, pour, hot, cold, set.DoseGrams ?? dose, minutes, toFloor, lifted, step, warnings, kettle);
+            return new PlannedBath(
+                kind,
+                litres,
+                celsius,
+                pour,
+                hot,
+                cold,
+                set.DoseGrams ?? dose,
+                minutes,
+                toFloor,
+                lifted,
+                step,
+                warnings,
+                kettle
+            );
         }
 
         private decimal? Cost(double agentGrams, double litres, double heat)

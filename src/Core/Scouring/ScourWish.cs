@@ -54,7 +54,13 @@ public enum BathKind
 /// <param name="FloorCelsius">The bottle's own lowest temperature; null for the usual 45.</param>
 /// <param name="Alkaline">Felts more readily.</param>
 /// <param name="PricePerKilogram">Null when not noted.</param>
-public sealed record ScourAgent(string Name, double? DoseGramsPerKilogram = null, double? FloorCelsius = null, bool Alkaline = false, decimal? PricePerKilogram = null);
+public sealed record ScourAgent(
+    string Name,
+    double? DoseGramsPerKilogram = null,
+    double? FloorCelsius = null,
+    bool Alkaline = false,
+    decimal? PricePerKilogram = null
+);
 
 /// <summary>The tub at hand.</summary>
 /// <param name="Litres">What it holds, above zero.</param>
@@ -62,7 +68,8 @@ public sealed record ScourAgent(string Name, double? DoseGramsPerKilogram = null
 /// <param name="Rate">How fast a bath in it cools.</param>
 public sealed record ScourTub(double Litres, double LitresEquivalent, TubRate Rate)
 {
-    /// <summary>A tub that somebody would take where none is said (typical): roomy for what goes in, from a bowl to a washing-up tub.</summary>
+    /// <summary>A tub that somebody would take where none is said (typical): roomy for what goes in, from a bowl to a washing-up
+    /// tub.</summary>
     /// <param name="greasyGrams">What is to be washed, above zero.</param>
     public static double UsualLitres(double greasyGrams) => Math.Clamp(Math.Ceiling(greasyGrams / 1000 * 30), 3, 30);
 }
@@ -118,7 +125,8 @@ public sealed record ScourWish(
     double? FloorCelsius = null,
     Agitation Agitation = Agitation.Still,
     ScourAgent? Agent = null,
-    IReadOnlyDictionary<int, BathWish>? Baths = null)
+    IReadOnlyDictionary<int, BathWish>? Baths = null
+)
 {
     /// <summary>The most baths set by hand.</summary>
     private const int MostBaths = 40;
@@ -137,18 +145,30 @@ public sealed record ScourWish(
             .Within(wish.Minutes ?? 20, 0.5, 20_000, "minutes")
             .Within(wish.FloorCelsius ?? 45, 0, 90, "floor")
             .Within(wish.DoseGramsPerKilogram ?? 1, 0, 1000, "doseGramsPerKilogram")
-            .Need(wish.Baths is not { } all || (all.Count <= MostBaths && all.Keys.All(k => k is >= 0 and < MostBaths)), "baths", "out-of-range", FormattableString.Invariant($"sets at most {MostBaths} baths, by their place from zero"));
+            .Need(
+                wish.Baths is not { } all || (all.Count <= MostBaths && all.Keys.All(k => k is >= 0 and < MostBaths)),
+                "baths",
+                "out-of-range",
+                FormattableString.Invariant($"sets at most {MostBaths} baths, by their place from zero")
+            );
         if (wish.Agent is { } agent)
         {
-            guard.Need(agent.Name.Trim().Length is > 0 and <= 80, "agent.name", "too-long", "is a name of up to 80 letters")
+            guard
+                .Need(agent.Name.Trim().Length is > 0 and <= 80, "agent.name", "too-long", "is a name of up to 80 letters")
                 .Within(agent.DoseGramsPerKilogram ?? 1, 0, 1000, "agent.doseGramsPerKilogram")
                 .Within(agent.FloorCelsius ?? 45, 0, 90, "agent.floor")
-                .Need(agent.PricePerKilogram is not { } price || price is >= 0 and <= 100_000, "agent.pricePerKilogram", "out-of-range", "must be between 0 and 100 000");
+                .Need(
+                    agent.PricePerKilogram is not { } price || price is >= 0 and <= 100_000,
+                    "agent.pricePerKilogram",
+                    "out-of-range",
+                    "must be between 0 and 100 000"
+                );
         }
 
         foreach (var (i, bath) in (wish.Baths ?? new Dictionary<int, BathWish>()).Take(MostBaths))
         {
-            guard.Within(bath.Celsius ?? 50, 0, 95, $"baths[{i}].temperature")
+            guard
+                .Within(bath.Celsius ?? 50, 0, 95, $"baths[{i}].temperature")
                 .Within(bath.Minutes ?? 20, 0.5, 20_000, $"baths[{i}].minutes")
                 .Within(bath.Litres ?? 10, 0.1, 5000, $"baths[{i}].litres")
                 .Within(bath.DoseGrams ?? 1, 0, 100_000, $"baths[{i}].doseGrams");

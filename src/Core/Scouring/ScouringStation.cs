@@ -21,7 +21,9 @@ public static class ScouringStation
         new(
             "Scalds and slips: hot water, and wet fleece is heavy.",
             "Pour low, wear long gloves, lift in portions with a net or colander, keep children and animals out.",
-            "The agent's data sheet and local rules for waste water come first."))
+            "The agent's data sheet and local rules for waste water come first."
+        )
+    )
     {
         Stage = 40,
         Finishes = [LotForm.Washed],

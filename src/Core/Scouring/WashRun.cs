@@ -29,7 +29,8 @@ public sealed record ScourFooting(
     Provenance AirFrom,
     double LitresPerKilogram,
     Provenance DoseFrom,
-    FleeceClass? Class);
+    FleeceClass? Class
+);
 
 /// <summary>A wash as it was begun: its plan does not change under it.</summary>
 /// <param name="On">What the plan stands on.</param>
@@ -51,9 +52,20 @@ public abstract record WashEvent;
 /// <param name="FloorCelsius">Below it wax settles back.</param>
 /// <param name="HasFloor">The floor counts for this bath.</param>
 /// <param name="PlannedMinutes">How long it was planned for.</param>
-/// <param name="InOtherTub">It lies in another tub than the planned one, which held another batch: it neither knows nor teaches how that one cools.</param>
+/// <param name="InOtherTub">It lies in another tub than the planned one, which held another batch: it neither knows nor teaches how that
+/// one cools.</param>
 public sealed record BathBegan(
-    int Batch, int Place, BathKind Kind, double TargetCelsius, double AirCelsius, bool AirRead, double FloorCelsius, bool HasFloor, double PlannedMinutes, bool InOtherTub) : WashEvent;
+    int Batch,
+    int Place,
+    BathKind Kind,
+    double TargetCelsius,
+    double AirCelsius,
+    bool AirRead,
+    double FloorCelsius,
+    bool HasFloor,
+    double PlannedMinutes,
+    bool InOtherTub
+) : WashEvent;
 
 /// <summary>Somebody read a bath's temperature.</summary>
 /// <param name="Bath">Which bath.</param>
@@ -77,7 +89,14 @@ public sealed record BathLifted(Guid Bath) : WashEvent;
 /// <param name="Temperature">A first reading, 0 to 100 °C; a bare number counts in the workshop's unit.</param>
 /// <param name="Air">The air, -20 to 45 °C; left out for what the plan stands on.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record BeginBath(int Batch, int Place, Guid? ProbeId = null, string? Temperature = null, string? Air = null, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record BeginBath(
+    int Batch,
+    int Place,
+    Guid? ProbeId = null,
+    string? Temperature = null,
+    string? Air = null,
+    DateTimeOffset? At = null
+) : RunCommand(At);
 
 /// <summary>A temperature was read.</summary>
 /// <param name="Bath">Which bath.</param>
@@ -94,7 +113,8 @@ public sealed record HangProbe(Guid Bath, Guid? ProbeId = null, DateTimeOffset? 
 /// <summary>The wool is lifted out. Lifting twice is lifting once.</summary>
 /// <param name="Bath">Which bath.</param>
 /// <param name="At">When; left out for now.</param>
-/// <param name="PourNext">What comes next is poured, and the wool, or the next batch, goes in with the same tap; nothing where nothing comes.</param>
+/// <param name="PourNext">What comes next is poured, and the wool, or the next batch, goes in with the same tap; nothing where nothing
+/// comes.</param>
 public sealed record LiftBath(Guid Bath, DateTimeOffset? At = null, bool? PourNext = null) : RunCommand(At);
 
 /// <summary>A temperature of a bath.</summary>
@@ -110,7 +130,14 @@ public sealed record BathTemperature(Guid? Event, DateTimeOffset At, double Cels
 /// <param name="Temperatures">In order of time.</param>
 /// <param name="Probe">The probe that was hung into it last, null when there is none.</param>
 /// <param name="Lifted">The event by which it was lifted, null while the wool lies in it.</param>
-public sealed record Bath(Guid Id, DateTimeOffset StartedAt, BathBegan Began, IReadOnlyList<BathTemperature> Temperatures, Guid? Probe, RunEvent<WashEvent>? Lifted)
+public sealed record Bath(
+    Guid Id,
+    DateTimeOffset StartedAt,
+    BathBegan Began,
+    IReadOnlyList<BathTemperature> Temperatures,
+    Guid? Probe,
+    RunEvent<WashEvent>? Lifted
+)
 {
     /// <summary>When it was lifted, null while the wool lies in it.</summary>
     public DateTimeOffset? LiftedAt => Lifted?.At;
@@ -134,26 +161,49 @@ public sealed record WashState(WashPlan Plan, IReadOnlyList<Bath> Baths)
     public static WashState Of(WashPlan plan, IEnumerable<RunEvent<WashEvent>> events, IEnumerable<RunReading> readings)
     {
         var inOrder = events.OrderBy(e => e.At).ToArray();
-        var typed = inOrder.Where(e => e.What is BathRead).ToLookup(e => ((BathRead)e.What).Bath, e => new BathTemperature(e.Id, e.At, ((BathRead)e.What).Celsius));
+        var typed = inOrder
+            .Where(e => e.What is BathRead)
+            .ToLookup(e => ((BathRead)e.What).Bath, e => new BathTemperature(e.Id, e.At, ((BathRead)e.What).Celsius));
         var probed = readings.ToLookup(r => r.Part, r => new BathTemperature(null, r.At, r.Value));
         var hung = inOrder.Where(e => e.What is ProbeHung).ToLookup(e => ((ProbeHung)e.What).Bath, e => ((ProbeHung)e.What).Probe);
         var lifted = inOrder.Where(e => e.What is BathLifted).ToLookup(e => ((BathLifted)e.What).Bath);
-        return new WashState(plan, [.. inOrder.Where(e => e.What is BathBegan).Select(e => new Bath(
-            e.Id, e.At, (BathBegan)e.What, [.. typed[e.Id].Concat(probed[e.Id]).OrderBy(t => t.At)], hung[e.Id].LastOrDefault(), lifted[e.Id].FirstOrDefault()))]);
+        return new WashState(
+            plan,
+            [
+                .. inOrder
+                    .Where(e => e.What is BathBegan)
+                    .Select(e => new Bath(
+                        e.Id,
+                        e.At,
+                        (BathBegan)e.What,
+                        [.. typed[e.Id].Concat(probed[e.Id]).OrderBy(t => t.At)],
+                        hung[e.Id].LastOrDefault(),
+                        lifted[e.Id].FirstOrDefault()
+                    )),
+            ]
+        );
     }
 
     /// <summary>For each batch that lies in no bath and has one to come: where it goes.</summary>
-    public IReadOnlyList<NextBath> Next => [.. Enumerable.Range(1, Plan.Plan.Batches.Count)
-        .Where(batch => Baths.All(b => b.Began.Batch != batch || b.Lifted is not null))
-        .Select(batch => (Batch: batch, Place: Baths.Where(b => b.Began.Batch == batch).Select(b => b.Began.Place + 1).DefaultIfEmpty(0).Max()))
-        .Where(n => n.Place < Plan.Plan.Baths.Count)
-        .Select(n => new NextBath(n.Batch, n.Place, Plan.Plan.Baths[n.Place]))];
+    public IReadOnlyList<NextBath> Next =>
+        [
+            .. Enumerable
+                .Range(1, Plan.Plan.Batches.Count)
+                .Where(batch => Baths.All(b => b.Began.Batch != batch || b.Lifted is not null))
+                .Select(batch =>
+                    (Batch: batch, Place: Baths.Where(b => b.Began.Batch == batch).Select(b => b.Began.Place + 1).DefaultIfEmpty(0).Max())
+                )
+                .Where(n => n.Place < Plan.Plan.Baths.Count)
+                .Select(n => new NextBath(n.Batch, n.Place, Plan.Plan.Baths[n.Place])),
+        ];
 
-    /// <summary>What comes once a bath is lifted: the batch's next bath, or after its last the first of the next batch that waits. Null where nothing comes.</summary>
+    /// <summary>What comes once a bath is lifted: the batch's next bath, or after its last the first of the next batch that waits. Null
+    /// where nothing comes.</summary>
     /// <param name="bath">A bath the wool lies in.</param>
-    public NextBath? After(Bath bath) => bath.Began.Place + 1 < Plan.Plan.Baths.Count
-        ? new NextBath(bath.Began.Batch, bath.Began.Place + 1, Plan.Plan.Baths[bath.Began.Place + 1])
-        : Next.FirstOrDefault(n => n.Batch != bath.Began.Batch);
+    public NextBath? After(Bath bath) =>
+        bath.Began.Place + 1 < Plan.Plan.Baths.Count
+            ? new NextBath(bath.Began.Batch, bath.Began.Place + 1, Plan.Plan.Baths[bath.Began.Place + 1])
+            : Next.FirstOrDefault(n => n.Batch != bath.Began.Batch);
 
     /// <summary>Every batch has been through every bath.</summary>
     public bool AllDone => Baths.Count > 0 && Baths.All(b => b.Lifted is not null) && Next.Count == 0;
@@ -162,7 +212,8 @@ public sealed record WashState(WashPlan Plan, IReadOnlyList<Bath> Baths)
     public IEnumerable<Bath> Shown => Baths.Where(b => b.Lifted is null || !Baths.Any(o => IsAfter(o, b))).OrderBy(b => b.Began.Batch);
 
     /// <summary>Whether a bath of the same batch began after another.</summary>
-    internal static bool IsAfter(Bath later, Bath earlier) => later.Began.Batch == earlier.Began.Batch && later.StartedAt > earlier.StartedAt;
+    internal static bool IsAfter(Bath later, Bath earlier) =>
+        later.Began.Batch == earlier.Began.Batch && later.StartedAt > earlier.StartedAt;
 }
 
 /// <summary>What a bath's temperatures say of it.</summary>
@@ -188,10 +239,14 @@ public static class WashRun
     private const double LeastOfPlanned = 0.3;
 
     /// <summary>Surer than this of the logarithm of the rate, and of the evaporation, and a bath teaches the tub.</summary>
-    private const double WorthLearning = 0.15, WorthLearningEvaporation = 0.5;
+    private const double WorthLearning = 0.15,
+        WorthLearningEvaporation = 0.5;
 
     // What is believed of a bath and of the air by the tub, in degrees Celsius.
-    private const double LowestBath = 0, HighestBath = 100, LowestAir = -20, HighestAir = 45;
+    private const double LowestBath = 0,
+        HighestBath = 100,
+        LowestAir = -20,
+        HighestAir = 45;
 
     /// <summary>What comes of a tap.</summary>
     /// <param name="state">The wash as it stands.</param>
@@ -200,18 +255,29 @@ public static class WashRun
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>
-    /// The events, none where it was so already; or refusals <c>not-planned</c>, <c>not-here</c>, <c>out-of-range</c>, those of <see cref="Temperature.Read"/>, and of the field
+    /// The events, none where it was so already; or refusals <c>not-planned</c>, <c>not-here</c>, <c>out-of-range</c>, those of
+    /// <see cref="Temperature.Read"/>, and of the field
     /// <see cref="RunRules.Conflict"/>: <c>still-in</c>, <c>lifted</c>.
     /// </returns>
-    public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(WashState state, RunCommand command, TemperatureUnit unit, DateTimeOffset now, Func<Guid> newId)
+    public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(
+        WashState state,
+        RunCommand command,
+        TemperatureUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         return command switch
         {
             BeginBath begin => Begin(state, begin, unit, at, now, newId),
             ReadBath read => In(state, read.Bath).Then(bath => Read(bath, read, unit, at, now, newId)),
-            HangProbe hang => In(state, hang.Bath).Then(bath => bath.Lifted is null ? Events(At(newId, at, new ProbeHung(bath.Id, hang.ProbeId))) : Lifted()),
-            LiftBath lift => In(state, lift.Bath).Then(bath => bath.Lifted is null ? Lift(state, bath, lift.PourNext == true, Within(at, bath.StartedAt, now), newId) : Events()),
+            HangProbe hang => In(state, hang.Bath)
+                .Then(bath => bath.Lifted is null ? Events(At(newId, at, new ProbeHung(bath.Id, hang.ProbeId))) : Lifted()),
+            LiftBath lift => In(state, lift.Bath)
+                .Then(bath =>
+                    bath.Lifted is null ? Lift(state, bath, lift.PourNext == true, Within(at, bath.StartedAt, now), newId) : Events()
+                ),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a wash."),
         };
     }
@@ -219,22 +285,28 @@ public static class WashRun
     /// <summary>Whether an event can be taken back as a slip.</summary>
     /// <param name="state">The wash as it stands.</param>
     /// <param name="id">The event.</param>
-    /// <returns>Null when it can; <c>not-here</c> for what is not taken back by itself, and of the field <see cref="RunRules.Conflict"/>: <c>gone-on</c>.</returns>
+    /// <returns>Null when it can; <c>not-here</c> for what is not taken back by itself, and of the field <see cref="RunRules.Conflict"/>:
+    /// <c>gone-on</c>.</returns>
     public static Refusal? Withdraw(WashState state, Guid id)
     {
         if (state.Baths.FirstOrDefault(b => b.Lifted?.Id == id) is { } lifted)
         {
-            return state.Baths.Any(b => WashState.IsAfter(b, lifted)) ? RunRules.Clash("gone-on", "The next bath of this batch has begun.") : null;
+            return state.Baths.Any(b => WashState.IsAfter(b, lifted))
+                ? RunRules.Clash("gone-on", "The next bath of this batch has begun.")
+                : null;
         }
 
-        return state.Baths.Any(b => b.Lifted is null && b.Temperatures.Any(t => t.Event == id)) ? null : new Refusal("eventId", "not-here", "There is nothing of that kind to take back.");
+        return state.Baths.Any(b => b.Lifted is null && b.Temperatures.Any(t => t.Event == id))
+            ? null
+            : new Refusal("eventId", "not-here", "There is nothing of that kind to take back.");
     }
 
     /// <summary>What happens when a wash ends: what still lies in a bath is lifted.</summary>
     /// <param name="state">The wash as it stands.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    public static IReadOnlyList<RunEvent<WashEvent>> End(WashState state, DateTimeOffset now, Func<Guid> newId) => [.. state.Baths.Where(b => b.Lifted is null).Select(b => At(newId, now, new BathLifted(b.Id)))];
+    public static IReadOnlyList<RunEvent<WashEvent>> End(WashState state, DateTimeOffset now, Func<Guid> newId) =>
+        [.. state.Baths.Where(b => b.Lifted is null).Select(b => At(newId, now, new BathLifted(b.Id)))];
 
     /// <summary>Fits a bath's temperatures. Depends on nothing but these, so that it is worth remembering.</summary>
     /// <param name="bath">The bath.</param>
@@ -243,7 +315,11 @@ public static class WashRun
     {
         var rate = bath.Began.InOtherTub ? TubRate.Typical : tub;
         var outset = new BathOutset(
-            new Belief(bath.Began.TargetCelsius, BathOutset.Poured), new Belief(bath.Began.AirCelsius, bath.Began.AirRead ? BathOutset.AirRead : BathOutset.AirGuessed), rate, bath.Began.FloorCelsius);
+            new Belief(bath.Began.TargetCelsius, BathOutset.Poured),
+            new Belief(bath.Began.AirCelsius, bath.Began.AirRead ? BathOutset.AirRead : BathOutset.AirGuessed),
+            rate,
+            bath.Began.FloorCelsius
+        );
         var (forecast, sorted) = CoolingWatch.Follow(outset, bath.Temperatures.Select(t => ReadingOf(bath, t)));
         return new BathFit(forecast, sorted, rate);
     }
@@ -251,7 +327,8 @@ public static class WashRun
     /// <summary>A temperature as the fit counts it.</summary>
     /// <param name="bath">The bath.</param>
     /// <param name="temperature">One of its temperatures.</param>
-    public static BathReading ReadingOf(Bath bath, BathTemperature temperature) => new((temperature.At - bath.StartedAt).TotalMinutes, temperature.Celsius, temperature.Event is null);
+    public static BathReading ReadingOf(Bath bath, BathTemperature temperature) =>
+        new((temperature.At - bath.StartedAt).TotalMinutes, temperature.Celsius, temperature.Event is null);
 
     /// <summary>What a bath teaches its tub, null while the wool lies in it or when its temperatures told too little.</summary>
     /// <param name="bath">The bath.</param>
@@ -265,7 +342,14 @@ public static class WashRun
 
         // Told by its own temperatures alone: what the tub did before must not teach it again.
         var typical = TubRate.TypicalOf(covered);
-        var fit = Fit(bath, typical with { LogRate = typical.LogRate with { Deviation = 1 }, LogEvaporation = typical.LogEvaporation with { Deviation = 1.2 } });
+        var fit = Fit(
+            bath,
+            typical with
+            {
+                LogRate = typical.LogRate with { Deviation = 1 },
+                LogEvaporation = typical.LogEvaporation with { Deviation = 1.2 },
+            }
+        );
         var (rate, evaporation) = (fit.Forecast.LogRate, fit.Forecast.LogEvaporation);
         return fit.Sorted.Counted.Count > 1 && rate.Deviation < WorthLearning
             ? new BathLesson(Math.Exp(rate.Mean), evaporation.Deviation < WorthLearningEvaporation ? Math.Exp(evaporation.Mean) : null)
@@ -285,16 +369,20 @@ public static class WashRun
         DateTimeOffset Then(double minutes) => bath.StartedAt.AddMinutes(Math.Min(minutes, RunRules.LongestForecast));
         return new RunCall(
             bath.Id,
-            moment.ByMinutes is null ? RunAct.WhenYouLike : bath.Began.HasFloor ? RunAct.LiftBy : RunAct.LiftAt,
+            moment.ByMinutes is null ? RunAct.WhenYouLike
+                : bath.Began.HasFloor ? RunAct.LiftBy
+                : RunAct.LiftAt,
             bath.StartedAt,
             moment.ByMinutes is { } by ? Then(by) : null,
             moment.Floor ? (fit.Forecast.Floor!.High - fit.Forecast.Floor.Low) / 2 : null,
             moment.CallsAt((now - bath.StartedAt).TotalMinutes) is { } alarm ? Then(alarm) : null,
             bath.Began.HasFloor ? Then(bath.Began.PlannedMinutes) : null,
-            bath.Began.Kind != BathKind.Soak);
+            bath.Began.Kind != BathKind.Soak
+        );
     }
 
-    // Of baths that were only clicked through, to note them afterwards, nobody knows how long they took: the pace must not be learned from it.
+    // Of baths that were only clicked through, to note them afterwards, nobody knows how long they took: the pace must not be learned from
+    // it.
     private static double? Minutes(WashState state, DateTimeOffset now)
     {
         var baths = state.Baths.Where(b => b.Began.Kind != BathKind.Soak).ToArray();
@@ -302,12 +390,27 @@ public static class WashRun
         return minutes < baths.Sum(b => b.Began.PlannedMinutes) * LeastOfPlanned ? null : Math.Round(minutes);
     }
 
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Begin(WashState state, BeginBath begin, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now, Func<Guid> newId)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Begin(
+        WashState state,
+        BeginBath begin,
+        TemperatureUnit unit,
+        DateTimeOffset at,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var (on, plan) = (state.Plan.On, state.Plan.Plan);
-        var (first, air) = (Maybe(begin.Temperature, unit, "temperature", LowestBath, HighestBath), Maybe(begin.Air, unit, "air", LowestAir, HighestAir));
+        var (first, air) = (
+            Maybe(begin.Temperature, unit, "temperature", LowestBath, HighestBath),
+            Maybe(begin.Air, unit, "air", LowestAir, HighestAir)
+        );
         var guard = new Guard()
-            .Need(begin.Place >= 0 && begin.Place < plan.Baths.Count && begin.Batch >= 1 && begin.Batch <= plan.Batches.Count, "place", "not-planned", "is no bath of this plan")
+            .Need(
+                begin.Place >= 0 && begin.Place < plan.Baths.Count && begin.Batch >= 1 && begin.Batch <= plan.Batches.Count,
+                "place",
+                "not-planned",
+                "is no bath of this plan"
+            )
             .Add(first.Refusals.FirstOrDefault())
             .Add(air.Refusals.FirstOrDefault())
             .Add(RunRules.BeganAt(at, now, "at"));
@@ -325,7 +428,10 @@ public static class WashRun
         return Events([
             began,
             .. begin.ProbeId is { } probe ? [At(newId, at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>(),
-            .. first.Value is { } read ? [At(newId, at, new BathRead(began.Id, read.Celsius, begin.Temperature!.Trim()))] : Array.Empty<RunEvent<WashEvent>>()]);
+            .. first.Value is { } read
+                ? [At(newId, at, new BathRead(began.Id, read.Celsius, begin.Temperature!.Trim()))]
+                : Array.Empty<RunEvent<WashEvent>>(),
+        ]);
     }
 
     private static BathBegan Began(WashPlan plan, int batch, int place, Temperature? air, bool inOtherTub)
@@ -341,11 +447,18 @@ public static class WashRun
             plan.Plan.FloorCelsius,
             bath.Kind == BathKind.Wash && bath.Celsius > plan.Plan.FloorCelsius,
             bath.Minutes,
-            inOtherTub);
+            inOtherTub
+        );
     }
 
     // A probe that hung in the bath hangs in the next one.
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lift(WashState state, Bath bath, bool pourNext, DateTimeOffset at, Func<Guid> newId)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lift(
+        WashState state,
+        Bath bath,
+        bool pourNext,
+        DateTimeOffset at,
+        Func<Guid> newId
+    )
     {
         var lifted = At(newId, at, new BathLifted(bath.Id));
         if (!pourNext || state.After(bath) is not { } next)
@@ -353,24 +466,49 @@ public static class WashRun
             return Events(lifted);
         }
 
-        var began = At(newId, at, Began(state.Plan, next.Batch, next.Place, null, state.Baths.Any(b => b.Lifted is null && b.Id != bath.Id)));
-        return Events([lifted, began, .. bath.Probe is { } probe ? [At(newId, at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>()]);
+        var began = At(
+            newId,
+            at,
+            Began(state.Plan, next.Batch, next.Place, null, state.Baths.Any(b => b.Lifted is null && b.Id != bath.Id))
+        );
+        return Events([
+            lifted,
+            began,
+            .. bath.Probe is { } probe ? [At(newId, at, new ProbeHung(began.Id, probe))] : Array.Empty<RunEvent<WashEvent>>(),
+        ]);
     }
 
-    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(Bath bath, ReadBath read, TemperatureUnit unit, DateTimeOffset at, DateTimeOffset now, Func<Guid> newId)
+    private static Result<IReadOnlyList<RunEvent<WashEvent>>> Read(
+        Bath bath,
+        ReadBath read,
+        TemperatureUnit unit,
+        DateTimeOffset at,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var temperature = Temperature.Read(read.Temperature, unit, "temperature", LowestBath, HighestBath);
         var guard = new Guard()
             .Add(temperature.Refusals.FirstOrDefault())
-            .Need(at >= bath.StartedAt - RunRules.Ahead && at <= now + RunRules.Ahead, "at", "out-of-range", "was before this bath, or has not been yet");
-        return guard.Then(() => at > bath.LiftedAt ? Lifted() : Events(At(newId, at, new BathRead(bath.Id, temperature.Value.Celsius, read.Temperature.Trim()))));
+            .Need(
+                at >= bath.StartedAt - RunRules.Ahead && at <= now + RunRules.Ahead,
+                "at",
+                "out-of-range",
+                "was before this bath, or has not been yet"
+            );
+        return guard.Then(() =>
+            at > bath.LiftedAt ? Lifted() : Events(At(newId, at, new BathRead(bath.Id, temperature.Value.Celsius, read.Temperature.Trim())))
+        );
     }
 
     // Left out, or left empty: it was not read.
     private static Result<Temperature?> Maybe(string? text, TemperatureUnit unit, string field, double low, double high) =>
         string.IsNullOrWhiteSpace(text) ? (Temperature?)null : Temperature.Read(text, unit, field, low, high).Then<Temperature?>(t => t);
 
-    private static Result<Bath> In(WashState state, Guid id) => state.Baths.FirstOrDefault(b => b.Id == id) is { } bath ? bath : new Refusal("bath", "not-here", "There is no such bath in this wash.");
+    private static Result<Bath> In(WashState state, Guid id) =>
+        state.Baths.FirstOrDefault(b => b.Id == id) is { } bath
+            ? bath
+            : new Refusal("bath", "not-here", "There is no such bath in this wash.");
 
     private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lifted() =>
         RunRules.Clash("lifted", "The wool has been lifted from this bath: what the water does since tells nothing of it.");
@@ -379,5 +517,8 @@ public static class WashRun
 
     private static RunEvent<WashEvent> At(Func<Guid> newId, DateTimeOffset at, WashEvent what) => new(newId(), at, what);
 
-    private static DateTimeOffset Within(DateTimeOffset at, DateTimeOffset low, DateTimeOffset high) => at < low ? low : at > high ? high : at;
+    private static DateTimeOffset Within(DateTimeOffset at, DateTimeOffset low, DateTimeOffset high) =>
+        at < low ? low
+        : at > high ? high
+        : at;
 }

@@ -2,14 +2,22 @@ namespace EarthyTuft.Core.Scouring;
 
 /// <summary>
 /// Water that cools towards the air and by evaporation, the more the hotter it is:
-/// dT/dt = -rate [ (T - air) + evaporation (x(T) - humidity x(air)) ], t in minutes, x the moisture of saturated air (docs/craft.md, section 6).
+/// dT/dt = -rate [ (T - air) + evaporation (x(T) - humidity x(air)) ], t in minutes, x the moisture of saturated air (docs/craft.md,
+/// section 6).
 /// </summary>
 /// <param name="startCelsius">At the start.</param>
 /// <param name="airCelsius">Of the air.</param>
 /// <param name="ratePerMinute">Rate of the cooling by the air alone, above zero.</param>
-/// <param name="evaporationKelvin">How much evaporation counts beside it, zero or more: about 350 for an open tub, 100 under a lid or foam.</param>
+/// <param name="evaporationKelvin">How much evaporation counts beside it, zero or more: about 350 for an open tub, 100 under a lid or
+/// foam.</param>
 /// <param name="humidity">Of the room, 0 to 1.</param>
-public sealed class WaterCooling(double startCelsius, double airCelsius, double ratePerMinute, double evaporationKelvin, double humidity = WaterCooling.UsualHumidity)
+public sealed class WaterCooling(
+    double startCelsius,
+    double airCelsius,
+    double ratePerMinute,
+    double evaporationKelvin,
+    double humidity = WaterCooling.UsualHumidity
+)
 {
     private readonly CoolingTable table = new(startCelsius, airCelsius, evaporationKelvin, humidity);
 
@@ -17,7 +25,8 @@ public sealed class WaterCooling(double startCelsius, double airCelsius, double 
     public const double UsualHumidity = 0.6;
 
     // A soak's middle: what a tub's rate is told for. 52 °C in air of 16 °C.
-    private const double SoakCelsius = 52, SoakAir = 16;
+    private const double SoakCelsius = 52,
+        SoakAir = 16;
 
     /// <summary>At the start.</summary>
     public double StartCelsius => startCelsius;
@@ -48,22 +57,32 @@ public sealed class WaterCooling(double startCelsius, double airCelsius, double 
     /// <param name="minutes">After the start.</param>
     public double At(double minutes) => table.At(RatePerMinute * minutes).Celsius;
 
-    /// <summary>When a floor is reached, in minutes after the start: zero when the bath starts below it, null when it never gets there.</summary>
+    /// <summary>When a floor is reached, in minutes after the start: zero when the bath starts below it, null when it never gets
+    /// there.</summary>
     /// <param name="floor">The floor.</param>
-    public double? MinutesTo(double floor) => floor >= StartCelsius ? 0 : table.When(floor) is { } when ? when / RatePerMinute : null;
+    public double? MinutesTo(double floor) =>
+        floor >= StartCelsius ? 0
+        : table.When(floor) is { } when ? when / RatePerMinute
+        : null;
 }
 
 /// <summary>
-/// A cooling bath in its own time (minutes times rate), tabulated once: the rate only stretches it. Beside the temperature stands how it moves
-/// with the start and with the air, which is what a fit needs.
+/// A cooling bath in its own time (minutes times rate), tabulated once: the rate only stretches it. Beside the temperature stands how it
+/// moves with the start and with the air, which is what a fit needs.
 /// </summary>
 internal sealed class CoolingTable
 {
     // Steps of the logarithm of the distance from rest, and how near to rest the table goes.
-    private const double Step = 0.03, Nearest = 0.05;
+    private const double Step = 0.03,
+        Nearest = 0.05;
 
-    private readonly double[] celsius, times, byStart, byAir;
-    private readonly double air, evaporation, damp;
+    private readonly double[] celsius,
+        times,
+        byStart,
+        byAir;
+    private readonly double air,
+        evaporation,
+        damp;
 
     public CoolingTable(double start, double air, double evaporation, double humidity)
     {
@@ -76,7 +95,10 @@ internal sealed class CoolingTable
         // A degree more of air slows the cooling by this much.
         var pull = 1 + evaporation * humidity * (WaterCooling.Moisture(air + 0.05) - WaterCooling.Moisture(air - 0.05)) / 0.1;
         var fallAtStart = Fall(from);
-        double time = 0, squares = 0, before = from - rest, fallBefore = fallAtStart;
+        double time = 0,
+            squares = 0,
+            before = from - rest,
+            fallBefore = fallAtStart;
         for (var i = 0; i < count; i++)
         {
             var distance = i == 0 ? before : before * Math.Exp(-Step);
@@ -87,7 +109,8 @@ internal sealed class CoolingTable
                 var middle = before * Math.Exp(-Step / 2);
                 var fallMiddle = Fall(rest + middle);
                 time += Step / 6 * (before / fallBefore + 4 * middle / fallMiddle + distance / fall);
-                squares += Step / 6 * (before / (fallBefore * fallBefore) + 4 * middle / (fallMiddle * fallMiddle) + distance / (fall * fall));
+                squares +=
+                    Step / 6 * (before / (fallBefore * fallBefore) + 4 * middle / (fallMiddle * fallMiddle) + distance / (fall * fall));
             }
 
             (before, fallBefore) = (distance, fall);
@@ -111,7 +134,11 @@ internal sealed class CoolingTable
         var found = Array.BinarySearch(times, time);
         var i = Math.Clamp(found >= 0 ? found : ~found - 1, 0, times.Length - 2);
         var share = (time - times[i]) / (times[i + 1] - times[i]);
-        return (celsius[i] + share * (celsius[i + 1] - celsius[i]), byStart[i] + share * (byStart[i + 1] - byStart[i]), byAir[i] + share * (byAir[i + 1] - byAir[i]));
+        return (
+            celsius[i] + share * (celsius[i + 1] - celsius[i]),
+            byStart[i] + share * (byStart[i + 1] - byStart[i]),
+            byAir[i] + share * (byAir[i + 1] - byAir[i])
+        );
     }
 
     /// <summary>When a temperature is reached; null when never, below zero before the start.</summary>
@@ -134,7 +161,8 @@ internal sealed class CoolingTable
         }
 
         // The table falls.
-        int low = 0, high = celsius.Length - 1;
+        int low = 0,
+            high = celsius.Length - 1;
         while (high - low > 1)
         {
             var middle = (low + high) / 2;
@@ -147,7 +175,8 @@ internal sealed class CoolingTable
     /// <summary>Where the water comes to rest: below the air where the room is not damp.</summary>
     private double Rest()
     {
-        double low = air - 40, high = air + 1;
+        double low = air - 40,
+            high = air + 1;
         for (var i = 0; i < 50; i++)
         {
             var middle = (low + high) / 2;

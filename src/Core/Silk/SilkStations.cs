@@ -21,7 +21,9 @@ public static class SilkStations
         new(
             "Silk cuts dry hands, and a cap that will not give strains the shoulders.",
             "Cream or gloves. One arm held out, the other drawing back in a straight line, hands well apart; fewer layers draw easier.",
-            "Pain means stop and get advice."))
+            "Pain means stop and get advice."
+        )
+    )
     {
         Stage = 60,
         Fibres = [Fibre.Silk],
@@ -41,7 +43,9 @@ public static class SilkStations
         new(
             "Scalds: a simmering pot, steam, and lye in the soap.",
             "Lift with a colander, long gloves, lid towards you last, children and animals out.",
-            "The agent's data sheet and local rules for waste water come first."))
+            "The agent's data sheet and local rules for waste water come first."
+        )
+    )
     {
         Fibres = [Fibre.Silk],
         OnRail = OnRail.WhenWaiting,

@@ -12,7 +12,14 @@ public static class SkirtingStation
         StepKind.Skirt,
         [LotForm.Raw, LotForm.Skirted],
         [LotForm.Skirted],
-        [LossKind.Skirtings, LossKind.DungTags, LossKind.SecondCuts, LossKind.VegetableMatter, LossKind.DirtAndSand, LossKind.ReferenceLocks],
+        [
+            LossKind.Skirtings,
+            LossKind.DungTags,
+            LossKind.SecondCuts,
+            LossKind.VegetableMatter,
+            LossKind.DirtAndSand,
+            LossKind.ReferenceLocks,
+        ],
         ByDifference: null,
         MayFindByDifference: true,
         WeighingState.Rested,
@@ -20,7 +27,9 @@ public static class SkirtingStation
         new(
             "Raw fleece carries dung, dust, ticks, bacteria and fungi that pass to people.",
             "Gloves, no food near, a mask when shaking, open air; cover cuts and wash hands after.",
-            "If you are pregnant or ill, ask a doctor before handling it. For old dips in bought fleece ask the grower and follow local rules."))
+            "If you are pregnant or ill, ask a doctor before handling it. For old dips in bought fleece ask the grower and follow local rules."
+        )
+    )
     {
         Stage = 10,
         Finishes = [LotForm.Skirted],

@@ -21,24 +21,41 @@ public static class Enough
     public const int LongestThing = 40;
 
     /// <summary>Metres that a thing can take.</summary>
-    public const double LeastMetres = 1, MostMetres = 50_000;
+    public const double LeastMetres = 1,
+        MostMetres = 50_000;
 
     /// <summary>What things usually take (typical), the smallest first; a workshop may replace it.</summary>
     public static readonly IReadOnlyList<UsualYarn> Typical =
-        [new("a hat", 140), new("mittens", 150), new("socks", 260), new("a scarf", 300), new("a shawl", 500), new("a waistcoat", 800), new("a jumper", 1150), new("a blanket", 1500)];
+    [
+        new("a hat", 140),
+        new("mittens", 150),
+        new("socks", 260),
+        new("a scarf", 300),
+        new("a shawl", 500),
+        new("a waistcoat", 800),
+        new("a jumper", 1150),
+        new("a blanket", 1500),
+    ];
 
     /// <summary>Checks a workshop's own table.</summary>
     /// <param name="things">As they were typed.</param>
-    /// <returns>The same, the smallest first; or <c>too-many</c>, <c>missing</c>, <c>too-long</c>, <c>twice</c>, <c>out-of-range</c>.</returns>
+    /// <returns>The same, the smallest first; or <c>too-many</c>, <c>missing</c>, <c>too-long</c>, <c>twice</c>,
+    /// <c>out-of-range</c>.</returns>
     public static Result<IReadOnlyList<UsualYarn>> Check(IReadOnlyList<UsualYarn> things)
     {
         var guard = new Guard().Need(things.Count <= MostThings, "things", "too-many", $"holds more than {MostThings}");
         for (var i = 0; i < Math.Min(things.Count, MostThings); i++)
         {
             var name = things[i].Thing;
-            guard.Need(name.Length > 0, $"things[{i}].thing", "missing", "is missing: what is it?")
+            guard
+                .Need(name.Length > 0, $"things[{i}].thing", "missing", "is missing: what is it?")
                 .Need(name.Length <= LongestThing, $"things[{i}].thing", "too-long", $"has more than {LongestThing} letters")
-                .Need(things.Take(i).All(t => !string.Equals(t.Thing, name, StringComparison.OrdinalIgnoreCase)), $"things[{i}].thing", "twice", "stands there already")
+                .Need(
+                    things.Take(i).All(t => !string.Equals(t.Thing, name, StringComparison.OrdinalIgnoreCase)),
+                    $"things[{i}].thing",
+                    "twice",
+                    "stands there already"
+                )
                 .Within(things[i].Metres, LeastMetres, MostMetres, $"things[{i}].metres");
         }
 
@@ -54,14 +71,18 @@ public static class Enough
     /// <param name="usual">What things usually take, the smallest first.</param>
     /// <param name="metres">Zero or more.</param>
     /// <param name="wrapsPerInch">Above zero.</param>
-    public static IReadOnlyList<UsualYarn> SufficesFor(IReadOnlyList<UsualYarn> usual, double metres, double wrapsPerInch) => [.. usual.Where(u => UsualMetres(u, wrapsPerInch) <= metres).Reverse()];
+    public static IReadOnlyList<UsualYarn> SufficesFor(IReadOnlyList<UsualYarn> usual, double metres, double wrapsPerInch) =>
+        [.. usual.Where(u => UsualMetres(u, wrapsPerInch) <= metres).Reverse()];
 
     /// <summary>The next larger thing, and by how many metres it is missed; null where it suffices for all.</summary>
     /// <param name="usual">What things usually take, the smallest first.</param>
     /// <param name="metres">Zero or more.</param>
     /// <param name="wrapsPerInch">Above zero.</param>
     public static (UsualYarn Of, double MissingMetres)? Next(IReadOnlyList<UsualYarn> usual, double metres, double wrapsPerInch) =>
-        usual.Where(u => UsualMetres(u, wrapsPerInch) > metres).Select(u => ((UsualYarn, double)?)(u, UsualMetres(u, wrapsPerInch) - metres)).FirstOrDefault();
+        usual
+            .Where(u => UsualMetres(u, wrapsPerInch) > metres)
+            .Select(u => ((UsualYarn, double)?)(u, UsualMetres(u, wrapsPerInch) - metres))
+            .FirstOrDefault();
 
     /// <summary>What a length of yarn weighs.</summary>
     /// <param name="metres">Zero or more.</param>
@@ -73,17 +94,20 @@ public static class Enough
     public const double SwatchSide = 120;
 
     /// <summary>Metres of a sample that stay a skein, and those of the twists that are tied to its card (ours).</summary>
-    public const double SampleSkein = 10, SampleTwists = 2;
+    public const double SampleSkein = 10,
+        SampleTwists = 2;
 
     /// <summary>
-    /// Yarn that a sample takes: a knitted square, a small skein, and twists for the card. A stitch is about two thicknesses wide, three quarters of that
-    /// high, and takes three widths of yarn (typical).
+    /// Yarn that a sample takes: a knitted square, a small skein, and twists for the card. A stitch is about two thicknesses wide, three
+    /// quarters of that high, and takes three widths of yarn (typical).
     /// </summary>
     /// <param name="wrapsPerInch">Above zero.</param>
     /// <returns>Metres.</returns>
     public static double SampleMetres(double wrapsPerInch)
     {
         var stitch = 2 * Wraps.Diameter(wrapsPerInch);
-        return SwatchSide / stitch * (SwatchSide / (Stitch.HeightOfWidth * stitch)) * (stitch / Stitch.WidthOfYarn) / 1000 + SampleSkein + SampleTwists;
+        return SwatchSide / stitch * (SwatchSide / (Stitch.HeightOfWidth * stitch)) * (stitch / Stitch.WidthOfYarn) / 1000
+            + SampleSkein
+            + SampleTwists;
     }
 }

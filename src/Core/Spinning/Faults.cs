@@ -152,7 +152,8 @@ public enum FaultCheck
 /// <param name="HasGuardHair">It has two coats, or hair was counted in it.</param>
 public sealed record FaultFacts(double? StapleMillimetres, LotForm? Form, Fibre? Fibre, bool IsCompacted, bool IsTender, bool HasGuardHair);
 
-/// <summary>What to look at when something goes wrong: ordered by what is likeliest, and what this lot's own facts speak for comes first (docs/craft.md, section 15).</summary>
+/// <summary>What to look at when something goes wrong: ordered by what is likeliest, and what this lot's own facts speak for comes first
+/// (docs/craft.md, section 15).</summary>
 public static class Faults
 {
     /// <summary>Below this staple length, in millimetres, twist is short before all else (ours).</summary>
@@ -161,42 +162,74 @@ public static class Faults
     /// <summary>What to look at, the likeliest first.</summary>
     /// <param name="of">What is seen.</param>
     /// <param name="facts">What is known of the lot.</param>
-    public static IReadOnlyList<FaultCheck> Of(YarnFault of, FaultFacts facts) =>
-        [.. Usual(of).OrderByDescending(c => Speaks(c, facts))];
+    public static IReadOnlyList<FaultCheck> Of(YarnFault of, FaultFacts facts) => [.. Usual(of).OrderByDescending(c => Speaks(c, facts))];
 
     /// <summary>Whether a lot's own facts speak for a check.</summary>
     /// <param name="check">The check.</param>
     /// <param name="facts">What is known of the lot.</param>
-    public static bool Speaks(FaultCheck check, FaultFacts facts) => check switch
-    {
-        FaultCheck.Compacted => facts.IsCompacted,
-        FaultCheck.Wax => facts.Form?.IsGreasy() == true,
-        FaultCheck.Tender => facts.IsTender,
-        FaultCheck.GuardHair => facts.HasGuardHair,
-        FaultCheck.MoreTwist => facts.StapleMillimetres < ShortStaple,
-        FaultCheck.OtherEnd => facts.Form is LotForm.Roving or LotForm.Top or LotForm.Puni or LotForm.Rolag && facts.IsCompacted,
-        _ => false,
-    };
+    public static bool Speaks(FaultCheck check, FaultFacts facts) =>
+        check switch
+        {
+            FaultCheck.Compacted => facts.IsCompacted,
+            FaultCheck.Wax => facts.Form?.IsGreasy() == true,
+            FaultCheck.Tender => facts.IsTender,
+            FaultCheck.GuardHair => facts.HasGuardHair,
+            FaultCheck.MoreTwist => facts.StapleMillimetres < ShortStaple,
+            FaultCheck.OtherEnd => facts.Form is LotForm.Roving or LotForm.Top or LotForm.Puni or LotForm.Rolag && facts.IsCompacted,
+            _ => false,
+        };
 
-    private static FaultCheck[] Usual(YarnFault of) => of switch
-    {
-        YarnFault.Lumps => [FaultCheck.Preparation, FaultCheck.PinchAtTriangle, FaultCheck.HandsApart, FaultCheck.Compacted, FaultCheck.ThinPlaces],
-        // In the order in which a stuck draft is looked through.
-        YarnFault.WillNotDraft => [FaultCheck.HandsApart, FaultCheck.GripLoose, FaultCheck.TwistInSupply, FaultCheck.OtherEnd, FaultCheck.Compacted, FaultCheck.Wax, FaultCheck.Dry],
-        YarnFault.Breaks => [FaultCheck.LessPull, FaultCheck.MoreTwist, FaultCheck.CleanPath, FaultCheck.Thicker, FaultCheck.Tender, FaultCheck.ThinPlaces],
-        YarnFault.BreaksInWinding => [FaultCheck.MoreTwist, FaultCheck.ThinPlaces, FaultCheck.Tender, FaultCheck.MoveHook],
-        YarnFault.Ropey => [FaultCheck.WashFirst, FaultCheck.BalancePly, FaultCheck.LessTwist, FaultCheck.Direction],
-        YarnFault.OpenLoop => [FaultCheck.MoreTwist, FaultCheck.ThinPlaces, FaultCheck.Direction],
-        YarnFault.Sticky => [FaultCheck.Wax, FaultCheck.DryHands, FaultCheck.Compacted],
-        YarnFault.Flyaway => [FaultCheck.Dry, FaultCheck.GripLoose, FaultCheck.MoreTwist],
-        YarnFault.Prickles => [FaultCheck.GuardHair, FaultCheck.LessTwist, FaultCheck.WashFirst, FaultCheck.Preparation],
-        YarnFault.NotDrawnIn => [FaultCheck.MorePull, FaultCheck.CleanPath, FaultCheck.LessTwist, FaultCheck.MoveHook, FaultCheck.Thicker],
-        YarnFault.Snatched => [FaultCheck.LessPull, FaultCheck.HandsApart, FaultCheck.MoveHook],
-        YarnFault.Kinks => [FaultCheck.MorePull, FaultCheck.LessTwist, FaultCheck.CleanPath, FaultCheck.ThinPlaces],
-        YarnFault.TwistInSupply => [FaultCheck.PinchAtTriangle, FaultCheck.MorePull, FaultCheck.GripLoose],
-        YarnFault.Wobbles => [FaultCheck.CentreCop, FaultCheck.CrossLayers],
-        YarnFault.TurnsBack => [FaultCheck.WindOnSooner, FaultCheck.Thicker],
-        YarnFault.CopCollapses => [FaultCheck.CrossLayers, FaultCheck.CentreCop],
-        _ => [FaultCheck.RollOverLoop, FaultCheck.MoreTwist, FaultCheck.LessPull],
-    };
+    private static FaultCheck[] Usual(YarnFault of) =>
+        of switch
+        {
+            YarnFault.Lumps =>
+            [
+                FaultCheck.Preparation,
+                FaultCheck.PinchAtTriangle,
+                FaultCheck.HandsApart,
+                FaultCheck.Compacted,
+                FaultCheck.ThinPlaces,
+            ],
+            // In the order in which a stuck draft is looked through.
+            YarnFault.WillNotDraft =>
+            [
+                FaultCheck.HandsApart,
+                FaultCheck.GripLoose,
+                FaultCheck.TwistInSupply,
+                FaultCheck.OtherEnd,
+                FaultCheck.Compacted,
+                FaultCheck.Wax,
+                FaultCheck.Dry,
+            ],
+            YarnFault.Breaks =>
+            [
+                FaultCheck.LessPull,
+                FaultCheck.MoreTwist,
+                FaultCheck.CleanPath,
+                FaultCheck.Thicker,
+                FaultCheck.Tender,
+                FaultCheck.ThinPlaces,
+            ],
+            YarnFault.BreaksInWinding => [FaultCheck.MoreTwist, FaultCheck.ThinPlaces, FaultCheck.Tender, FaultCheck.MoveHook],
+            YarnFault.Ropey => [FaultCheck.WashFirst, FaultCheck.BalancePly, FaultCheck.LessTwist, FaultCheck.Direction],
+            YarnFault.OpenLoop => [FaultCheck.MoreTwist, FaultCheck.ThinPlaces, FaultCheck.Direction],
+            YarnFault.Sticky => [FaultCheck.Wax, FaultCheck.DryHands, FaultCheck.Compacted],
+            YarnFault.Flyaway => [FaultCheck.Dry, FaultCheck.GripLoose, FaultCheck.MoreTwist],
+            YarnFault.Prickles => [FaultCheck.GuardHair, FaultCheck.LessTwist, FaultCheck.WashFirst, FaultCheck.Preparation],
+            YarnFault.NotDrawnIn =>
+            [
+                FaultCheck.MorePull,
+                FaultCheck.CleanPath,
+                FaultCheck.LessTwist,
+                FaultCheck.MoveHook,
+                FaultCheck.Thicker,
+            ],
+            YarnFault.Snatched => [FaultCheck.LessPull, FaultCheck.HandsApart, FaultCheck.MoveHook],
+            YarnFault.Kinks => [FaultCheck.MorePull, FaultCheck.LessTwist, FaultCheck.CleanPath, FaultCheck.ThinPlaces],
+            YarnFault.TwistInSupply => [FaultCheck.PinchAtTriangle, FaultCheck.MorePull, FaultCheck.GripLoose],
+            YarnFault.Wobbles => [FaultCheck.CentreCop, FaultCheck.CrossLayers],
+            YarnFault.TurnsBack => [FaultCheck.WindOnSooner, FaultCheck.Thicker],
+            YarnFault.CopCollapses => [FaultCheck.CrossLayers, FaultCheck.CentreCop],
+            _ => [FaultCheck.RollOverLoop, FaultCheck.MoreTwist, FaultCheck.LessPull],
+        };
 }

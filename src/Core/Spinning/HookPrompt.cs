@@ -10,10 +10,12 @@ public static class HookPrompt
 
     /// <summary>After how many draws the hook is moved.</summary>
     /// <param name="everyMetres">Metres that are to lie on a hook, above zero and at most <see cref="MostMetres" />.</param>
-    /// <param name="drawMillimetres">Yarn that is made in a draw, from <see cref="SpunOn.ShortestDraw" /> to <see cref="SpunOn.LongestDraw" />.</param>
+    /// <param name="drawMillimetres">Yarn that is made in a draw, from <see cref="SpunOn.ShortestDraw" /> to
+    /// <see cref="SpunOn.LongestDraw" />.</param>
     /// <returns>The nearest whole number of draws, at least one; or <c>out-of-range</c> at a field.</returns>
-    public static Result<int> DrawsFor(double everyMetres, double drawMillimetres) => new Guard()
-        .Need(everyMetres is > 0 and <= MostMetres, "everyMetres", "out-of-range", $"must be above nothing and at most {MostMetres} m")
-        .Within(drawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres")
-        .Then<int>(() => Math.Max(1, (int)Math.Round(everyMetres * 1000 / drawMillimetres)));
+    public static Result<int> DrawsFor(double everyMetres, double drawMillimetres) =>
+        new Guard()
+            .Need(everyMetres is > 0 and <= MostMetres, "everyMetres", "out-of-range", $"must be above nothing and at most {MostMetres} m")
+            .Within(drawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres")
+            .Then<int>(() => Math.Max(1, (int)Math.Round(everyMetres * 1000 / drawMillimetres)));
 }

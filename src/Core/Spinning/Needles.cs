@@ -8,37 +8,57 @@ public static class Needles
 {
     private static readonly IReadOnlyList<(double Millimetres, string Us, string OldUk)> Sizes =
     [
-        (2, "0", "14"), (2.25, "1", "13"), (2.75, "2", "12"), (3, "", "11"), (3.25, "3", "10"), (3.5, "4", ""), (3.75, "5", "9"), (4, "6", "8"), (4.5, "7", "7"), (5, "8", "6"), (5.5, "9", "5"), (6, "10", "4"),
-        (6.5, "10½", "3"), (7, "", "2"), (7.5, "", "1"), (8, "11", "0"), (9, "13", "00"), (10, "15", "000"), (12, "17", ""), (15, "19", ""),
+        (2, "0", "14"),
+        (2.25, "1", "13"),
+        (2.75, "2", "12"),
+        (3, "", "11"),
+        (3.25, "3", "10"),
+        (3.5, "4", ""),
+        (3.75, "5", "9"),
+        (4, "6", "8"),
+        (4.5, "7", "7"),
+        (5, "8", "6"),
+        (5.5, "9", "5"),
+        (6, "10", "4"),
+        (6.5, "10½", "3"),
+        (7, "", "2"),
+        (7.5, "", "1"),
+        (8, "11", "0"),
+        (9, "13", "00"),
+        (10, "15", "000"),
+        (12, "17", ""),
+        (15, "19", ""),
     ];
 
     /// <summary>Needles that usually go with a class, in millimetres (typical).</summary>
     /// <param name="of">The class.</param>
-    public static (double Least, double Most) Of(YarnClass of) => of switch
-    {
-        YarnClass.Lace => (2, 3.25),
-        YarnClass.Fingering => (2.25, 3.25),
-        YarnClass.Sport => (3.25, 3.75),
-        YarnClass.DoubleKnitting => (3.75, 4.5),
-        YarnClass.Worsted => (4.5, 5.5),
-        YarnClass.Aran => (5, 6),
-        YarnClass.Bulky => (5.5, 8),
-        _ => (8, 15),
-    };
+    public static (double Least, double Most) Of(YarnClass of) =>
+        of switch
+        {
+            YarnClass.Lace => (2, 3.25),
+            YarnClass.Fingering => (2.25, 3.25),
+            YarnClass.Sport => (3.25, 3.75),
+            YarnClass.DoubleKnitting => (3.75, 4.5),
+            YarnClass.Worsted => (4.5, 5.5),
+            YarnClass.Aran => (5, 6),
+            YarnClass.Bulky => (5.5, 8),
+            _ => (8, 15),
+        };
 
     /// <summary>What the class is also called elsewhere; numbered plies do not count strands.</summary>
     /// <param name="of">The class.</param>
-    public static string AlsoCalled(YarnClass of) => of switch
-    {
-        YarnClass.Lace => "2 ply, cobweb",
-        YarnClass.Fingering => "4 ply, sock",
-        YarnClass.Sport => "5 ply, baby",
-        YarnClass.DoubleKnitting => "8 ply, DK, light worsted",
-        YarnClass.Worsted => "10 ply, medium",
-        YarnClass.Aran => "10 ply",
-        YarnClass.Bulky => "12 ply, chunky",
-        _ => "14 ply, roving",
-    };
+    public static string AlsoCalled(YarnClass of) =>
+        of switch
+        {
+            YarnClass.Lace => "2 ply, cobweb",
+            YarnClass.Fingering => "4 ply, sock",
+            YarnClass.Sport => "5 ply, baby",
+            YarnClass.DoubleKnitting => "8 ply, DK, light worsted",
+            YarnClass.Worsted => "10 ply, medium",
+            YarnClass.Aran => "10 ply",
+            YarnClass.Bulky => "12 ply, chunky",
+            _ => "14 ply, roving",
+        };
 
     /// <summary>The US and the old UK number of the nearest size; empty where it has none.</summary>
     /// <param name="millimetres">Above zero.</param>
@@ -53,6 +73,14 @@ public static class Needles
     public static string Write(double millimetres)
     {
         var (us, uk) = NamesOf(millimetres);
-        return string.Join(", ", new[] { millimetres.ToString("0.##", CultureInfo.InvariantCulture) + " mm", us.Length > 0 ? "US " + us : "", uk.Length > 0 ? "old UK " + uk : "" }.Where(w => w.Length > 0));
+        return string.Join(
+            ", ",
+            new[]
+            {
+                millimetres.ToString("0.##", CultureInfo.InvariantCulture) + " mm",
+                us.Length > 0 ? "US " + us : "",
+                uk.Length > 0 ? "old UK " + uk : "",
+            }.Where(w => w.Length > 0)
+        );
     }
 }

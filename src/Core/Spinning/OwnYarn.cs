@@ -19,19 +19,36 @@ public sealed record LearnedFigure(double Value, int Count);
 /// <param name="WashedGrams">The finished skein's weight.</param>
 /// <param name="SinglesMetres">The length of all singles that went in, together.</param>
 public sealed record OwnSkein(
-    FleeceClass? Class, double? ToldWraps, double? UsualWraps, YarnMeasures? Singles, double? SinglesGrams, YarnMeasures? Fresh, YarnMeasures? Washed, double? WashedGrams, double? SinglesMetres);
+    FleeceClass? Class,
+    double? ToldWraps,
+    double? UsualWraps,
+    YarnMeasures? Singles,
+    double? SinglesGrams,
+    YarnMeasures? Fresh,
+    YarnMeasures? Washed,
+    double? WashedGrams,
+    double? SinglesMetres
+);
 
 /// <summary>
-/// What a workshop's own skeins teach (docs/craft.md, section 15). Each figure is a median, so that one slip in the log teaches nothing, of the
-/// newest skeins of like fibre, so that a hand that changes is followed. Where fewer than three of like fibre are known all count.
+/// What a workshop's own skeins teach (docs/craft.md, section 15). Each figure is a median, so that one slip in the log teaches nothing, of
+/// the newest skeins of like fibre, so that a hand that changes is followed. Where fewer than three of like fibre are known all count.
 /// </summary>
 /// <param name="FinishedDensity">Wrap density of washed yarn, g/cm3.</param>
 /// <param name="SinglesDensity">Wrap density of singles under the wheel's tension, g/cm3.</param>
 /// <param name="BloomPercent">By how much wraps fall in the wash.</param>
 /// <param name="TakeUpPercent">Length that plying takes up.</param>
 /// <param name="Miss">What was spun over what was told, in wraps of singles: above one is finer.</param>
-/// <param name="Finished">Washed wraps over what the typical figures say of the singles that were told: hand, fibre and wash together.</param>
-public sealed record OwnYarn(LearnedFigure? FinishedDensity, LearnedFigure? SinglesDensity, LearnedFigure? BloomPercent, LearnedFigure? TakeUpPercent, LearnedFigure? Miss, LearnedFigure? Finished)
+/// <param name="Finished">Washed wraps over what the typical figures say of the singles that were told: hand, fibre and wash
+/// together.</param>
+public sealed record OwnYarn(
+    LearnedFigure? FinishedDensity,
+    LearnedFigure? SinglesDensity,
+    LearnedFigure? BloomPercent,
+    LearnedFigure? TakeUpPercent,
+    LearnedFigure? Miss,
+    LearnedFigure? Finished
+)
 {
     /// <summary>So many of the newest count.</summary>
     public const int Newest = 8;
@@ -54,21 +71,32 @@ public sealed record OwnYarn(LearnedFigure? FinishedDensity, LearnedFigure? Sing
             var all = skeins.Where(Can).ToArray();
             var like = all.Where(s => s.Class == of && of is not null).ToArray();
             double[] values = [.. (like.Length >= Enough ? like : all).Take(Newest).Select(s => figure(s)!.Value).Order()];
-            return values.Length == 0 ? null : new LearnedFigure((values[(values.Length - 1) / 2] + values[values.Length / 2]) / 2, values.Length);
+            return values.Length == 0
+                ? null
+                : new LearnedFigure((values[(values.Length - 1) / 2] + values[values.Length / 2]) / 2, values.Length);
         }
 
         return new OwnYarn(
             Median(s => s.Washed is { } washed ? YarnFacts.Of(washed, s.WashedGrams, 1).Density : null, 0.02, 1.5),
             Median(s => s.Singles is { } singles ? YarnFacts.Of(singles, s.SinglesGrams, 1).Density : null, 0.02, 1.5),
             Median(s => s is { Fresh: { } fresh, Washed: { } washed } ? WashedYarn.Of(fresh, washed).BloomPercent : null, -20, 100),
-            Median(s => s is { SinglesMetres: { } singles, Fresh: { Metres: { } metres, Strands: > 1 and var strands } } ? (singles / strands / metres - 1) * 100 : null, 0, 50),
+            Median(
+                s =>
+                    s is { SinglesMetres: { } singles, Fresh: { Metres: { } metres, Strands: > 1 and var strands } }
+                        ? (singles / strands / metres - 1) * 100
+                        : null,
+                0,
+                50
+            ),
             Median(s => s.Singles?.WrapsPerInch / s.ToldWraps, 0.4, 2.5),
-            Median(s => s.Washed?.WrapsPerInch / s.UsualWraps, 0.4, 2.5));
+            Median(s => s.Washed?.WrapsPerInch / s.UsualWraps, 0.4, 2.5)
+        );
     }
 
     /// <summary>A ratio that few skeins stand behind, drawn towards one.</summary>
     /// <param name="ratio">The learned one, null where none is.</param>
-    public static double Believed(LearnedFigure? ratio) => ratio is null ? 1 : Math.Pow(ratio.Value, Math.Min(1, ratio.Count / (double)Enough));
+    public static double Believed(LearnedFigure? ratio) =>
+        ratio is null ? 1 : Math.Pow(ratio.Value, Math.Min(1, ratio.Count / (double)Enough));
 
     /// <summary>What the washed yarn will be of singles that the typical figures would make so many wraps of.</summary>
     /// <param name="usualWraps">By the typical figures, above zero.</param>

@@ -43,7 +43,16 @@ public sealed record PlyStrand(Guid Lot, string Code, Fibre Fibre, double? Tex, 
 /// <param name="Of">The lots.</param>
 /// <param name="TakeUpPercent">Length that plying takes up.</param>
 public sealed record PlyPlan(
-    YarnStructure Structure, int Strands, double Degrees, double FreshWraps, TwistDirection Direction, SpunOn? On, PlyFrom From, IReadOnlyList<PlyStrand> Of, double TakeUpPercent)
+    YarnStructure Structure,
+    int Strands,
+    double Degrees,
+    double FreshWraps,
+    TwistDirection Direction,
+    SpunOn? On,
+    PlyFrom From,
+    IReadOnlyList<PlyStrand> Of,
+    double TakeUpPercent
+)
 {
     /// <summary>Turns in a metre of the yarn.</summary>
     public double Turns => Twisting.TurnsFor(Wraps.Diameter(FreshWraps), Degrees);
@@ -58,15 +67,27 @@ public sealed record PlyPlan(
     {
         var guard = new Guard()
             .Need(plan.Of.Count > 0, "lotIds", "nothing-taken", "is empty: choose what is plied")
-            .Need(plan.Strands is >= 2 and <= YarnMeasures.MostStrands, "plies", "wrong-plies", $"must be a whole number from 2 to {YarnMeasures.MostStrands}: one strand is not plied")
+            .Need(
+                plan.Strands is >= 2 and <= YarnMeasures.MostStrands,
+                "plies",
+                "wrong-plies",
+                $"must be a whole number from 2 to {YarnMeasures.MostStrands}: one strand is not plied"
+            )
             .Need(plan.Of.Count <= Math.Max(1, plan.Strands), "lotIds", "out-of-range", "holds more lots than there are strands")
-            .Need(plan.Structure != YarnStructure.Chain || plan.Of.Count <= 1, "lotIds", "out-of-range", "holds several lots: a chain is made of one strand")
+            .Need(
+                plan.Structure != YarnStructure.Chain || plan.Of.Count <= 1,
+                "lotIds",
+                "out-of-range",
+                "holds several lots: a chain is made of one strand"
+            )
             .Need(plan.Degrees is >= 1 and <= 80, "degrees", "out-of-range", "must be from 1 to 80 degrees")
             .Within(plan.FreshWraps, Wraps.Fewest, Wraps.Most, "wraps")
             .Within(plan.TakeUpPercent, 0, 50, "takeUpPercent");
         if (plan.On is { } on)
         {
-            guard.Within(on.Ratio, Tools.Whorl.Least, Tools.Whorl.Greatest, "ratio").Within(on.DrawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres");
+            guard
+                .Within(on.Ratio, Tools.Whorl.Least, Tools.Whorl.Greatest, "ratio")
+                .Within(on.DrawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres");
         }
 
         return guard.Then<PlyPlan>(() => plan);
@@ -76,7 +97,8 @@ public sealed record PlyPlan(
     public bool GoesTheSameWay => Of.Any(s => s.Direction == Direction);
 
     /// <summary>Whether its source pulls loops into it: slippery fibre and cotton from both ends of a cake.</summary>
-    public bool Snarls => From is PlyFrom.CakeEnds or PlyFrom.Bracelet && Of.Any(s => s.Fibre is Fibre.Silk or Fibre.Cotton or Fibre.Mohair or Fibre.Alpaca);
+    public bool Snarls =>
+        From is PlyFrom.CakeEnds or PlyFrom.Bracelet && Of.Any(s => s.Fibre is Fibre.Silk or Fibre.Cotton or Fibre.Mohair or Fibre.Alpaca);
 
     /// <summary>More metres of singles than these are not plied from a bracelet (ours): it cuts into the hand and tangles.</summary>
     public const double LongestBracelet = 60;
@@ -114,8 +136,18 @@ public sealed record PlyPlan(
         var off = read.Degrees - Degrees;
         var factor = Twisting.Factor(read.Degrees, Degrees);
         var there = Math.Abs(off) <= AngleTolerance + 1e-9;
-        var next = !there && read is { Treadles: { } before, Millimetres: { } length } ? TrialAdvice.Next(before, length, factor) : ((int, double)?)null;
-        return new PlyCorrection(there ? AgainstAim.There : off < 0 ? AgainstAim.Below : AgainstAim.Above, factor, next?.Item1, next?.Item2);
+        var next =
+            !there && read is { Treadles: { } before, Millimetres: { } length }
+                ? TrialAdvice.Next(before, length, factor)
+                : ((int, double)?)null;
+        return new PlyCorrection(
+            there ? AgainstAim.There
+                : off < 0 ? AgainstAim.Below
+                : AgainstAim.Above,
+            factor,
+            next?.Item1,
+            next?.Item2
+        );
     }
 
     /// <summary>Near enough, in degrees (docs/craft.md, section 15).</summary>

@@ -8,8 +8,8 @@ namespace EarthyTuft.Core.Spinning;
 public sealed record HandPlyBack(double Wraps, double Degrees);
 
 /// <summary>
-/// A seeded model of a spinner, for tests and the demo (docs/craft.md, section 15): it aims at a thickness and misses it by a factor of its own, by a
-/// further share from metre to metre, twists likewise, and reads wraps to half a wrap and angles to three degrees.
+/// A seeded model of a spinner, for tests and the demo (docs/craft.md, section 15): it aims at a thickness and misses it by a factor of its
+/// own, by a further share from metre to metre, twists likewise, and reads wraps to half a wrap and angles to three degrees.
 /// </summary>
 public sealed class SimulatedHand
 {
@@ -41,7 +41,8 @@ public sealed class SimulatedHand
     /// <param name="aimedMillimetres">What it aims at, above zero.</param>
     /// <param name="metres">How many are looked at, above zero.</param>
     /// <returns>Millimetres.</returns>
-    public double Spin(double aimedMillimetres, double metres = 10) => aimedMillimetres * ThicknessFactor * (1 + Unevenness / Math.Sqrt(metres) * Gauss());
+    public double Spin(double aimedMillimetres, double metres = 10) =>
+        aimedMillimetres * ThicknessFactor * (1 + Unevenness / Math.Sqrt(metres) * Gauss());
 
     /// <summary>Spins a little with some settings, lets it double on itself, and reads it.</summary>
     /// <param name="aimedMillimetres">The thickness of singles it aims at, under tension, above zero.</param>

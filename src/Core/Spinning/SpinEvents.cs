@@ -106,8 +106,17 @@ public sealed record PlyAngleRead(double Degrees, double? Treadles, double? Mill
 /// <param name="Mass">What a bit of it weighs, as typed: with its length it tells how lofty it is.</param>
 /// <param name="Length">Of that bit, as typed.</param>
 public sealed record ReadPlyBack(
-    string? Wraps, double? Degrees = null, double? Treadles = null, double? DrawMillimetres = null, string? Changed = null, DateTimeOffset? At = null, int? Neps = null, string? Handle = null, string? Mass = null, string? Length = null)
-    : RunCommand(At);
+    string? Wraps,
+    double? Degrees = null,
+    double? Treadles = null,
+    double? DrawMillimetres = null,
+    string? Changed = null,
+    DateTimeOffset? At = null,
+    int? Neps = null,
+    string? Handle = null,
+    string? Mass = null,
+    string? Length = null
+) : RunCommand(At);
 
 /// <summary>Somebody sits down to it.</summary>
 /// <param name="At">When; left out for now.</param>
@@ -122,7 +131,8 @@ public sealed record StandUp(DateTimeOffset? At = null) : RunCommand(At);
 /// <param name="Settings">Whorl, dial, pull, in words.</param>
 /// <param name="At">When; left out for now.</param>
 /// <param name="Bobbin">Which of the wheel's bobbins.</param>
-public sealed record BeginBobbin(TwistDirection Direction, string? Settings = null, DateTimeOffset? At = null, string? Bobbin = null) : RunCommand(At);
+public sealed record BeginBobbin(TwistDirection Direction, string? Settings = null, DateTimeOffset? At = null, string? Bobbin = null)
+    : RunCommand(At);
 
 /// <summary>A bobbin, a cop or a skein is done.</summary>
 /// <param name="Mass">As typed; left out where nobody weighs it now.</param>
@@ -131,7 +141,14 @@ public sealed record BeginBobbin(TwistDirection Direction, string? Settings = nu
 /// <param name="Wraps">In an inch, as typed.</param>
 /// <param name="Degrees">Its angle.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record FillBobbin(string? Mass = null, string? Length = null, double? RoundMillimetres = null, string? Wraps = null, double? Degrees = null, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record FillBobbin(
+    string? Mass = null,
+    string? Length = null,
+    double? RoundMillimetres = null,
+    string? Wraps = null,
+    double? Degrees = null,
+    DateTimeOffset? At = null
+) : RunCommand(At);
 
 /// <summary>Something is counted.</summary>
 /// <param name="Of">What.</param>
@@ -139,7 +156,8 @@ public sealed record FillBobbin(string? Mass = null, string? Length = null, doub
 /// <param name="Metres">In so many metres; left out where it is only counted.</param>
 /// <param name="At">When; left out for now.</param>
 /// <param name="JoinedBy">Of joins: how they were made.</param>
-public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = null, DateTimeOffset? At = null, JoinWay? JoinedBy = null) : RunCommand(At);
+public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = null, DateTimeOffset? At = null, JoinWay? JoinedBy = null)
+    : RunCommand(At);
 
 /// <summary>How it is drawn is noted.</summary>
 /// <param name="Draw">Short or long.</param>
@@ -156,4 +174,5 @@ public sealed record RestSingles(double Hours, DateTimeOffset? At = null) : RunC
 /// <param name="Treadles">It is plied with so many for a length.</param>
 /// <param name="Millimetres">And with so long a length.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record ReadPlyAngle(double Degrees, double? Treadles = null, double? Millimetres = null, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record ReadPlyAngle(double Degrees, double? Treadles = null, double? Millimetres = null, DateTimeOffset? At = null)
+    : RunCommand(At);

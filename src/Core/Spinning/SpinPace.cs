@@ -19,8 +19,18 @@ public sealed record HourlyRate(double PerHour, double Least, double Most, int T
 {
     internal static HourlyRate? Of(IEnumerable<(double? Made, double Minutes)> all)
     {
-        (double Made, double Minutes)[] known = [.. all.Where(a => a is { Made: > 0, Minutes: > 0 }).Select(a => (a.Made!.Value, a.Minutes))];
-        return known.Length == 0 ? null : new HourlyRate(known.Sum(k => k.Made) / known.Sum(k => k.Minutes) * 60, known.Min(k => k.Made / k.Minutes) * 60, known.Max(k => k.Made / k.Minutes) * 60, known.Length);
+        (double Made, double Minutes)[] known =
+        [
+            .. all.Where(a => a is { Made: > 0, Minutes: > 0 }).Select(a => (a.Made!.Value, a.Minutes)),
+        ];
+        return known.Length == 0
+            ? null
+            : new HourlyRate(
+                known.Sum(k => k.Made) / known.Sum(k => k.Minutes) * 60,
+                known.Min(k => k.Made / k.Minutes) * 60,
+                known.Max(k => k.Made / k.Minutes) * 60,
+                known.Length
+            );
     }
 }
 
@@ -36,10 +46,19 @@ public sealed record SpinPace(LotForm From, Draw? Draw, double Hours, HourlyRate
     /// <param name="times">Each above zero minutes.</param>
     /// <returns>The most hours first.</returns>
     public static IReadOnlyList<SpinPace> Of(IEnumerable<SpunTime> times) =>
-    [
-        .. times.GroupBy(t => (t.From, t.Draw))
-            .Select(g => new SpinPace(g.Key.From, g.Key.Draw, g.Sum(t => t.Minutes) / 60, HourlyRate.Of(g.Select(t => (t.Grams, t.Minutes))), HourlyRate.Of(g.Select(t => (t.Metres, t.Minutes)))))
-            .Where(p => p.Grams is not null || p.Metres is not null)
-            .OrderByDescending(p => p.Hours).ThenBy(p => p.From).ThenBy(p => p.Draw),
-    ];
+        [
+            .. times
+                .GroupBy(t => (t.From, t.Draw))
+                .Select(g => new SpinPace(
+                    g.Key.From,
+                    g.Key.Draw,
+                    g.Sum(t => t.Minutes) / 60,
+                    HourlyRate.Of(g.Select(t => (t.Grams, t.Minutes))),
+                    HourlyRate.Of(g.Select(t => (t.Metres, t.Minutes)))
+                ))
+                .Where(p => p.Grams is not null || p.Metres is not null)
+                .OrderByDescending(p => p.Hours)
+                .ThenBy(p => p.From)
+                .ThenBy(p => p.Draw),
+        ];
 }

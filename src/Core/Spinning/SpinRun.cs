@@ -11,9 +11,18 @@ namespace EarthyTuft.Core.Spinning;
 /// <param name="On">What it is spun on; null where nobody said.</param>
 /// <param name="Whorl">Its whorl or mark; empty where nobody said.</param>
 /// <param name="ToldWraps">Wraps of the singles that the person was told to aim at.</param>
-/// <param name="UsualWraps">Wraps of the washed yarn that such singles become by the typical figures: what is learned is held against it.</param>
+/// <param name="UsualWraps">Wraps of the washed yarn that such singles become by the typical figures: what is learned is held against
+/// it.</param>
 /// <param name="SupplyGramsPerMetre">How heavy the fibre in the hand is for its length, above zero; null where nobody measured.</param>
-public sealed record SpinPlan(YarnWish Wish, SpunFibre Fibre, SpunOn? On, string Whorl, double ToldWraps, double UsualWraps, double? SupplyGramsPerMetre = null);
+public sealed record SpinPlan(
+    YarnWish Wish,
+    SpunFibre Fibre,
+    SpunOn? On,
+    string Whorl,
+    double ToldWraps,
+    double UsualWraps,
+    double? SupplyGramsPerMetre = null
+);
 
 /// <summary>A bobbin, a cop or a skein of a run.</summary>
 /// <param name="Event">The event that filled it.</param>
@@ -39,9 +48,21 @@ public sealed record SpunCount(SpunTally Of, int Count, int CountInMetres, doubl
     internal static SpunCount Gathered(SpunTally tally, IEnumerable<SpunCounted> counted)
     {
         SpunCounted[] all = [.. counted];
-        return new SpunCount(tally, all.Sum(c => c.Count), all.Where(c => c.Metres is not null).Sum(c => c.Count), all.Sum(c => c.Metres ?? 0))
+        return new SpunCount(
+            tally,
+            all.Sum(c => c.Count),
+            all.Where(c => c.Metres is not null).Sum(c => c.Count),
+            all.Sum(c => c.Metres ?? 0)
+        )
         {
-            Ways = [.. all.Where(c => c is { JoinedBy: not null, Count: > 0 }).GroupBy(c => c.JoinedBy!.Value).Select(g => (Way: g.Key, Count: g.Sum(c => c.Count))).OrderByDescending(w => w.Count).ThenBy(w => w.Way)],
+            Ways =
+            [
+                .. all.Where(c => c is { JoinedBy: not null, Count: > 0 })
+                    .GroupBy(c => c.JoinedBy!.Value)
+                    .Select(g => (Way: g.Key, Count: g.Sum(c => c.Count)))
+                    .OrderByDescending(w => w.Count)
+                    .ThenBy(w => w.Way),
+            ],
         };
     }
 }
@@ -67,7 +88,8 @@ public sealed record SpinState(
     IReadOnlyList<SpunBobbin> Bobbins,
     IReadOnlyList<SpunCount> Counts,
     DateTimeOffset? RestUntil,
-    DateTimeOffset LastAt)
+    DateTimeOffset LastAt
+)
 {
     /// <summary>How it is drawn, as it was noted last; null where nobody said.</summary>
     public Draw? Draw { get; init; }
@@ -82,10 +104,14 @@ public sealed record SpinState(
     public double Grams => Bobbins.Sum(b => b.Filled.Grams ?? 0);
 
     /// <summary>Metres made in an hour; null before both were noted.</summary>
-    public double? MetresPerHour => Bobbins.Count > 0 && Bobbins.All(b => b.Filled.Measured.Metres is not null) && Clock.Minutes >= 1 ? Metres / Clock.Minutes * 60 : null;
+    public double? MetresPerHour =>
+        Bobbins.Count > 0 && Bobbins.All(b => b.Filled.Measured.Metres is not null) && Clock.Minutes >= 1
+            ? Metres / Clock.Minutes * 60
+            : null;
 
     /// <summary>Grams made in an hour; null before both were noted.</summary>
-    public double? GramsPerHour => Bobbins.Count > 0 && Bobbins.All(b => b.Filled.Grams is not null) && Clock.Minutes >= 1 ? Grams / Clock.Minutes * 60 : null;
+    public double? GramsPerHour =>
+        Bobbins.Count > 0 && Bobbins.All(b => b.Filled.Grams is not null) && Clock.Minutes >= 1 ? Grams / Clock.Minutes * 60 : null;
 
     /// <summary>Folds.</summary>
     /// <param name="id">The run.</param>
@@ -130,7 +156,8 @@ public sealed record SpinState(
             bobbins,
             [.. Enum.GetValues<SpunTally>().Where(t => counts[t].Any()).Select(t => SpunCount.Gathered(t, counts[t]))],
             rest,
-            all.Length == 0 ? startedAt : all.Max(e => e.At))
+            all.Length == 0 ? startedAt : all.Max(e => e.At)
+        )
         {
             Draw = all.Select(e => e.What).OfType<DrawNoted>().LastOrDefault()?.Draw,
             JoinedBy = counts[SpunTally.Joins].LastOrDefault(c => c.JoinedBy is not null)?.JoinedBy,
@@ -163,8 +190,16 @@ public static class SpinRun
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>not-here</c>, <c>out-of-range</c>, <c>empty</c>, <c>missing</c>, <c>too-many</c>, <c>goes-on</c>, <c>stands</c>, and what the readers refuse.</returns>
-    public static Result<IReadOnlyList<RunEvent<SpinEvent>>> Decide(SpinState state, LotForm makes, RunCommand command, MassUnit unit, DateTimeOffset now, Func<Guid> newId)
+    /// <returns>The events; or <c>not-here</c>, <c>out-of-range</c>, <c>empty</c>, <c>missing</c>, <c>too-many</c>, <c>goes-on</c>,
+    /// <c>stands</c>, and what the readers refuse.</returns>
+    public static Result<IReadOnlyList<RunEvent<SpinEvent>>> Decide(
+        SpinState state,
+        LotForm makes,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    )
     {
         var at = command.At ?? now;
         if (RunRules.NotThen(at, state.StartedAt, now) is { } never)
@@ -172,33 +207,61 @@ public static class SpinRun
             return never;
         }
 
-        Result<IReadOnlyList<RunEvent<SpinEvent>>> Happened(params SpinEvent[] what) => what.Select(w => new RunEvent<SpinEvent>(newId(), at, w)).ToArray();
+        Result<IReadOnlyList<RunEvent<SpinEvent>>> Happened(params SpinEvent[] what) =>
+            what.Select(w => new RunEvent<SpinEvent>(newId(), at, w)).ToArray();
         var spins = makes == LotForm.Singles;
         return command switch
         {
             ReadPlyBack when !spins => new Refusal("kind", "not-here", "A ply-back is read while singles are spun."),
             ReadPlyBack when state.Trials.Count >= MostNotes => TooMany("ply-backs"),
             ReadPlyBack { Changed.Length: > LongestWords } => TooLong("changed"),
-            ReadPlyBack read => YarnTrial.Read(read, unit).Then(trial => Happened(new PlyBackRead(trial, read.Wraps!.Trim(), read.Changed?.Trim() ?? ""))),
+            ReadPlyBack read => YarnTrial
+                .Read(read, unit)
+                .Then(trial => Happened(new PlyBackRead(trial, read.Wraps!.Trim(), read.Changed?.Trim() ?? ""))),
             SitDown => state.Clock.Since is null ? Happened(new HandsOn()) : RunRules.Clash("goes-on", "Its clock goes already."),
             StandUp => state.Clock.Since is not null ? Happened(new HandsOff()) : RunRules.Clash("stands", "Its clock stands already."),
-            BeginBobbin when state.Begun is not null => RunRules.Clash("goes-on", "A bobbin is begun already: note what it holds first, or take its beginning back."),
+            BeginBobbin when state.Begun is not null => RunRules.Clash(
+                "goes-on",
+                "A bobbin is begun already: note what it holds first, or take its beginning back."
+            ),
             BeginBobbin { Settings.Length: > LongestWords } => TooLong("settings"),
             BeginBobbin { Bobbin.Length: > LongestWords } => TooLong("bobbin"),
             BeginBobbin begin => Happened(new BobbinBegun(begin.Direction, begin.Settings?.Trim() ?? "", begin.Bobbin?.Trim() ?? "")),
             FillBobbin when state.Bobbins.Count >= MostNotes => TooMany("bobbins"),
             FillBobbin fill => Filled(state, fill, makes, unit).Then(filled => Happened(filled)),
-            CountSpun { Count: < 0 or > MostCounted } => new Refusal("count", "out-of-range", $"It must be a whole number from 0 to {MostCounted}."),
-            CountSpun { Metres: { } metres } when !double.IsFinite(metres) || metres is <= 0 or > YarnLength.Most => new Refusal("metres", "out-of-range", "A length of yarn is above nothing and at most 1 000 000 m."),
-            CountSpun { Count: 0, Metres: null } => new Refusal("metres", "missing", "None at all says something only of a length: how many metres were looked at?"),
-            CountSpun { JoinedBy: not null, Of: not SpunTally.Joins } => new Refusal("joinedBy", "not-here", "Only a join is made in one way or another."),
+            CountSpun { Count: < 0 or > MostCounted } => new Refusal(
+                "count",
+                "out-of-range",
+                $"It must be a whole number from 0 to {MostCounted}."
+            ),
+            CountSpun { Metres: { } metres } when !double.IsFinite(metres) || metres is <= 0 or > YarnLength.Most => new Refusal(
+                "metres",
+                "out-of-range",
+                "A length of yarn is above nothing and at most 1 000 000 m."
+            ),
+            CountSpun { Count: 0, Metres: null } => new Refusal(
+                "metres",
+                "missing",
+                "None at all says something only of a length: how many metres were looked at?"
+            ),
+            CountSpun { JoinedBy: not null, Of: not SpunTally.Joins } => new Refusal(
+                "joinedBy",
+                "not-here",
+                "Only a join is made in one way or another."
+            ),
             CountSpun count => Happened(new SpunCounted(count.Of, count.Count, count.Metres, count.JoinedBy)),
             NoteDraw when !spins => new Refusal("kind", "not-here", "How fibre is drawn is noted while singles are spun."),
             NoteDraw note when note.Draw == state.Draw => RunRules.Clash("goes-on", "That is how it is drawn already."),
             NoteDraw note => Happened(new DrawNoted(note.Draw)),
-            RestSingles { Hours: var hours } when !double.IsFinite(hours) || hours is <= 0 or > LongestRest => new Refusal("hours", "out-of-range", $"It must be above nothing and at most {LongestRest} hours."),
+            RestSingles { Hours: var hours } when !double.IsFinite(hours) || hours is <= 0 or > LongestRest => new Refusal(
+                "hours",
+                "out-of-range",
+                $"It must be above nothing and at most {LongestRest} hours."
+            ),
             // Who leaves it to rest has stood up.
-            RestSingles rest => state.Clock.Since is null ? Happened(new RestBegun(rest.Hours)) : Happened(new HandsOff(), new RestBegun(rest.Hours)),
+            RestSingles rest => state.Clock.Since is null
+                ? Happened(new RestBegun(rest.Hours))
+                : Happened(new HandsOff(), new RestBegun(rest.Hours)),
             ReadPlyAngle when spins => new Refusal("kind", "not-here", "While singles are spun a ply-back is read."),
             ReadPlyAngle when state.Angles.Count >= MostNotes => TooMany("angles"),
             ReadPlyAngle angle => Angle(angle).Then(read => Happened(read)),
@@ -232,7 +295,8 @@ public static class SpinRun
         var measured = new TypedYarn(fill.Wraps, fill.Degrees, fill.Length, fill.RoundMillimetres).Read(makes);
         Refusal[] refusals = [.. mass?.Refusals ?? [], .. measured.Refusals];
         return refusals.Length > 0 ? Result<BobbinFilled>.Refused(refusals)
-            : mass is null && measured.Value.IsEmpty && state.Begun is null ? new Refusal("mass", "missing", "Say what it weighs, how long it is, or its wraps.")
+            : mass is null && measured.Value.IsEmpty && state.Begun is null
+                ? new Refusal("mass", "missing", "Say what it weighs, how long it is, or its wraps.")
             : new BobbinFilled(mass?.Value.Grams, measured.Value, fill.Mass?.Trim() ?? "", fill.Wraps?.Trim() ?? "");
     }
 
@@ -265,6 +329,7 @@ public static class SpinRun
                     ? new RunCall(state.Id, RunAct.RestUntil, state.StartedAt, state.RestUntil, null, null, state.RestUntil, false)
                     : new RunCall(state.Id, RunAct.WhenYouLike, state.StartedAt, null, null, null, null, false),
             ],
-            state.Clock.Until(now) is >= 1 and var minutes ? Math.Round(minutes) : null);
+            state.Clock.Until(now) is >= 1 and var minutes ? Math.Round(minutes) : null
+        );
     }
 }

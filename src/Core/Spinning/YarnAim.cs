@@ -41,18 +41,20 @@ public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTre
 {
     /// <summary>More than so many for one draw are not wanted where nobody says otherwise (ours).</summary>
     /// <param name="by">What is counted.</param>
-    public static double MostOf(SpunBy by) => by switch
-    {
-        SpunBy.Seconds => 20,
-        SpunBy.Turns => 300,
-        _ => TypicalMost,
-    };
+    public static double MostOf(SpunBy by) =>
+        by switch
+        {
+            SpunBy.Seconds => 20,
+            SpunBy.Turns => 300,
+            _ => TypicalMost,
+        };
 
     /// <summary>More treadles for one draw than these tire (ours).</summary>
     public const double TypicalMost = 8;
 
     /// <summary>Millimetres of yarn that are made, or wound on, at once lie between these.</summary>
-    public const double ShortestDraw = 10, LongestDraw = 3000;
+    public const double ShortestDraw = 10,
+        LongestDraw = 3000;
 }
 
 /// <summary>A yarn that is wanted.</summary>
@@ -61,7 +63,13 @@ public sealed record SpunOn(double Ratio, double DrawMillimetres, double MostTre
 /// <param name="Plies">Strands twisted together; a chain counts as three and a cable as four, whatever is said here.</param>
 /// <param name="Structure">How they become yarn.</param>
 /// <param name="Tolerance">How near is near enough.</param>
-public sealed record YarnWish(double WrapsPerInch, double Degrees, int Plies, YarnStructure Structure = YarnStructure.Plain, YarnTolerance Tolerance = YarnTolerance.Usual)
+public sealed record YarnWish(
+    double WrapsPerInch,
+    double Degrees,
+    int Plies,
+    YarnStructure Structure = YarnStructure.Plain,
+    YarnTolerance Tolerance = YarnTolerance.Usual
+)
 {
     /// <summary>The angle of the plies where nobody asks for another, in degrees (ours).</summary>
     public const double UsualDegrees = 25;
@@ -111,7 +119,8 @@ public sealed record YarnWish(double WrapsPerInch, double Degrees, int Plies, Ya
     /// <summary>What the wrap density of the finished yarn is to begin with.</summary>
     /// <param name="fibre">Null where it is not known.</param>
     /// <param name="form">What it is spun from; null where that is not known.</param>
-    public static double DensityOf(Fibre? fibre, LotForm? form) => fibre is Fibre.Cotton or Fibre.Silk ? SmoothFinished
+    public static double DensityOf(Fibre? fibre, LotForm? form) =>
+        fibre is Fibre.Cotton or Fibre.Silk ? SmoothFinished
         : form is LotForm.Top ? WorstedFinished
         : form?.IsCarded() == true ? WoollenFinished
         : TypicalFinished;
@@ -121,12 +130,13 @@ public sealed record YarnWish(double WrapsPerInch, double Degrees, int Plies, Ya
     public static double BloomOf(Fibre? fibre) => fibre is Fibre.Cotton or Fibre.Silk or Fibre.Flax ? SmoothBloom : TypicalBloom;
 
     /// <summary>Strands that lie side by side in it.</summary>
-    public int Strands => Structure switch
-    {
-        YarnStructure.Chain => 3,
-        YarnStructure.Cable => 4,
-        _ => Plies,
-    };
+    public int Strands =>
+        Structure switch
+        {
+            YarnStructure.Chain => 3,
+            YarnStructure.Cable => 4,
+            _ => Plies,
+        };
 }
 
 /// <summary>Whether a yarn can be spun of a fibre on a tool.</summary>
@@ -165,8 +175,17 @@ public enum AgainstYarn
 /// <param name="Bound">What there should be at least or at most.</param>
 /// <param name="DrawMillimetres">A draw that would do, for treadles; else null.</param>
 /// <param name="Ratio">A ratio that would do, for treadles; else null.</param>
-/// <param name="WrapsPerInch">Washed yarn of the same structure that would do: coarser for few fibres, finer for few turns; else null.</param>
-public sealed record YarnObstacle(AgainstYarn What, CanBeSpun How, double Has, double Bound, double? DrawMillimetres, double? Ratio, double? WrapsPerInch);
+/// <param name="WrapsPerInch">Washed yarn of the same structure that would do: coarser for few fibres, finer for few turns; else
+/// null.</param>
+public sealed record YarnObstacle(
+    AgainstYarn What,
+    CanBeSpun How,
+    double Has,
+    double Bound,
+    double? DrawMillimetres,
+    double? Ratio,
+    double? WrapsPerInch
+);
 
 /// <summary>What to spin for a yarn, and what to read on the way (docs/craft.md, section 15).</summary>
 /// <param name="Tex">Grist of the finished yarn.</param>
@@ -197,9 +216,11 @@ public sealed record YarnAim(
     int? Treadles,
     double? DrawMillimetres,
     CanBeSpun Verdict,
-    IReadOnlyList<YarnObstacle> Obstacles)
+    IReadOnlyList<YarnObstacle> Obstacles
+)
 {
-    /// <summary>Fibres in a section below which singles are hard to keep whole (ours: a third above <see cref="Fineness.FewestFibres" />).</summary>
+    /// <summary>Fibres in a section below which singles are hard to keep whole (ours: a third above
+    /// <see cref="Fineness.FewestFibres" />).</summary>
     public const double EasyFibres = 47;
 
     /// <summary>Turns within one staple below which fibre drifts apart (ours).</summary>
@@ -223,16 +244,29 @@ public sealed record YarnAim(
         var guard = new Guard()
             .Within(wish.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch")
             .Need(wish.Degrees is >= 1 and <= 80, "degrees", "out-of-range", "must be from 1 to 80 degrees")
-            .Need(wish.Plies is >= 1 and <= YarnMeasures.MostStrands, "plies", "out-of-range", $"must be a whole number from 1 to {YarnMeasures.MostStrands}")
+            .Need(
+                wish.Plies is >= 1 and <= YarnMeasures.MostStrands,
+                "plies",
+                "out-of-range",
+                $"must be a whole number from 1 to {YarnMeasures.MostStrands}"
+            )
             .Within(wish.FinishedDensity, 0.02, 1.5, "finishedDensity")
             .Within(wish.SinglesDensity, 0.02, 1.5, "singlesDensity")
             .Within(wish.BloomPercent, 0, 100, "bloomPercent")
             .Within(wish.TakeUpPercent, 0, 50, "takeUpPercent")
             .Within(wish.ExtraTurnsPercent, 0, 100, "extraTurnsPercent")
-            .Need(wish.SinglesWraps is not { } wraps || wraps is >= Wraps.Fewest / 2 and <= Wraps.Most * 4, "wrapsPerInch", "out-of-range", "asks for singles that nobody spins");
+            .Need(
+                wish.SinglesWraps is not { } wraps || wraps is >= Wraps.Fewest / 2 and <= Wraps.Most * 4,
+                "wrapsPerInch",
+                "out-of-range",
+                "asks for singles that nobody spins"
+            );
         if (on is not null)
         {
-            guard.Within(on.Ratio, 0.1, 100, "ratio").Within(on.DrawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres").Within(on.MostTreadles, 1, 1000, "mostTreadles");
+            guard
+                .Within(on.Ratio, 0.1, 100, "ratio")
+                .Within(on.DrawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres")
+                .Within(on.MostTreadles, 1, 1000, "mostTreadles");
         }
 
         return guard.Then<YarnAim>(() => Reckon(wish, fibre, on));
@@ -258,28 +292,39 @@ public sealed record YarnAim(
         var plyBack = PlyBackOf(wish.WrapsPerInch, strands, wish.BloomPercent);
         var against = Against(wish, fibre, on, fibres, turns).OrderByDescending(o => o.How).ToArray();
         return new YarnAim(
-            tex, diameter, singles, singlesWraps, turns,
+            tex,
+            diameter,
+            singles,
+            singlesWraps,
+            turns,
             strands > 1 ? Twisting.TurnsFor(diameter, wish.Degrees) : null,
             plyBack,
             // One wrap of the washed yarn, as it shows in the ply-back.
-            wish.Tolerance == YarnTolerance.Lumps ? null : share * plyBack / wish.WrapsPerInch,
+            wish.Tolerance == YarnTolerance.Lumps
+                ? null
+                : share * plyBack / wish.WrapsPerInch,
             share * 3,
-            fibres, treadles, draw,
+            fibres,
+            treadles,
+            draw,
             against.Length == 0 ? CanBeSpun.Possible : against[0].How,
-            against);
+            against
+        );
     }
 
     /// <summary>What a fresh ply-back of two must read for a washed yarn of so many strands.</summary>
     /// <param name="washedWraps">Above zero.</param>
     /// <param name="strands">At least one.</param>
     /// <param name="bloomPercent">Zero or more.</param>
-    public static double PlyBackOf(double washedWraps, int strands, double bloomPercent) => washedWraps * (1 + bloomPercent / 100) * Math.Sqrt(strands / TwoStrands);
+    public static double PlyBackOf(double washedWraps, int strands, double bloomPercent) =>
+        washedWraps * (1 + bloomPercent / 100) * Math.Sqrt(strands / TwoStrands);
 
     /// <summary>What a ply-back of two becomes, washed, in a yarn of so many strands: the inverse of <see cref="PlyBackOf" />.</summary>
     /// <param name="plyBackWraps">Above zero.</param>
     /// <param name="strands">At least one.</param>
     /// <param name="bloomPercent">Zero or more.</param>
-    public static double WashedOf(double plyBackWraps, int strands, double bloomPercent) => plyBackWraps / PlyBackOf(1, strands, bloomPercent);
+    public static double WashedOf(double plyBackWraps, int strands, double bloomPercent) =>
+        plyBackWraps / PlyBackOf(1, strands, bloomPercent);
 
     // Feet count whole treadles; the draw takes up the rest.
     internal static (int Treadles, double Draw) Treadling(double turns, SpunOn on)
@@ -294,21 +339,41 @@ public sealed record YarnAim(
         {
             // Fibres in a section go with the square of the thickness.
             yield return new YarnObstacle(
-                AgainstYarn.FewFibres, few < Fineness.FewestFibres ? CanBeSpun.Not : CanBeSpun.Hard, few, Fineness.FewestFibres, null, null, wish.WrapsPerInch * Math.Sqrt(few / EasyFibres));
+                AgainstYarn.FewFibres,
+                few < Fineness.FewestFibres ? CanBeSpun.Not : CanBeSpun.Hard,
+                few,
+                Fineness.FewestFibres,
+                null,
+                null,
+                wish.WrapsPerInch * Math.Sqrt(few / EasyFibres)
+            );
         }
 
         if (on is not null && turns * on.DrawMillimetres / 1000 / on.Ratio is var needed && needed > on.MostTreadles)
         {
             yield return new YarnObstacle(
-                AgainstYarn.ManyTreadles, needed > 3 * on.MostTreadles ? CanBeSpun.Not : CanBeSpun.Hard, needed, on.MostTreadles,
-                on.MostTreadles * on.Ratio / turns * 1000, needed * on.Ratio / on.MostTreadles, null);
+                AgainstYarn.ManyTreadles,
+                needed > 3 * on.MostTreadles ? CanBeSpun.Not : CanBeSpun.Hard,
+                needed,
+                on.MostTreadles,
+                on.MostTreadles * on.Ratio / turns * 1000,
+                needed * on.Ratio / on.MostTreadles,
+                null
+            );
         }
 
         if (fibre.StapleMillimetres is { } staple && turns * staple / 1000 is var held && held < FewestTurnsInStaple)
         {
             // Turns for an angle go with the wraps.
             yield return new YarnObstacle(
-                AgainstYarn.FewTurns, held < NoTurnsInStaple ? CanBeSpun.Not : CanBeSpun.Hard, held, FewestTurnsInStaple, null, null, wish.WrapsPerInch * FewestTurnsInStaple / held);
+                AgainstYarn.FewTurns,
+                held < NoTurnsInStaple ? CanBeSpun.Not : CanBeSpun.Hard,
+                held,
+                FewestTurnsInStaple,
+                null,
+                null,
+                wish.WrapsPerInch * FewestTurnsInStaple / held
+            );
         }
 
         if (wish.Degrees > SteepestDegrees)

@@ -30,7 +30,10 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
     public double? Loft => Tex is { } tex ? YarnFacts.DensityOf(tex, WrapsPerInch) : null;
 
     /// <summary>How uneven it is; null where it was not read at several places.</summary>
-    public Unevenness? Unevenness => Places is { } places && Spread is { } spread ? Quantities.Unevenness.Of([new WrapsReading(WrapsPerInch, WrapsDoubt, places, spread)]) : null;
+    public Unevenness? Unevenness =>
+        Places is { } places && Spread is { } spread
+            ? Quantities.Unevenness.Of([new WrapsReading(WrapsPerInch, WrapsDoubt, places, spread)])
+            : null;
 
     /// <summary>A bit of yarn weighs so little that its weight is off by about this fraction (ours).</summary>
     internal const double BitDoubt = 0.05;
@@ -51,18 +54,32 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
         var mass = string.IsNullOrWhiteSpace(read.Mass) ? (Result<Mass>?)null : Runs.RunRules.Weight(read.Mass, unit, "mass");
         var length = string.IsNullOrWhiteSpace(read.Length) ? (Result<YarnLength>?)null : YarnLength.Read(read.Length, "length");
         var counts = new Guard()
-            .Need(read.Neps is not { } neps || neps is >= 0 and <= MostNeps, "neps", "out-of-range", $"must be a whole number from 0 to {MostNeps}")
+            .Need(
+                read.Neps is not { } neps || neps is >= 0 and <= MostNeps,
+                "neps",
+                "out-of-range",
+                $"must be a whole number from 0 to {MostNeps}"
+            )
             .Need((read.Handle?.Trim().Length ?? 0) <= LongestHandle, "handle", "too-long", $"has more than {LongestHandle} letters")
-            .Need(mass is null == length is null, mass is null ? "mass" : "length", "missing", "is missing: how lofty it is follows from both, the weight of a bit and its length");
+            .Need(
+                mass is null == length is null,
+                mass is null ? "mass" : "length",
+                "missing",
+                "is missing: how lofty it is follows from both, the weight of a bit and its length"
+            );
         Refusal[] refusals = [.. wraps.Refusals, .. mass?.Refusals ?? [], .. length?.Refusals ?? [], .. counts.Refusals];
-        return refusals.Length > 0 ? Result<YarnTrial>.Refused(refusals) : Check(new YarnTrial(wraps.Value.PerInch, wraps.Value.Doubt, read.Degrees, read.Treadles, read.DrawMillimetres)
-        {
-            Places = wraps.Value.Spread is null ? null : wraps.Value.Places,
-            Spread = wraps.Value.Spread,
-            Neps = read.Neps,
-            Handle = read.Handle?.Trim() ?? "",
-            Tex = mass is { Value.Grams: var grams } && length is { Value.Metres: var metres } ? grams / metres * 1000 : null,
-        });
+        return refusals.Length > 0
+            ? Result<YarnTrial>.Refused(refusals)
+            : Check(
+                new YarnTrial(wraps.Value.PerInch, wraps.Value.Doubt, read.Degrees, read.Treadles, read.DrawMillimetres)
+                {
+                    Places = wraps.Value.Spread is null ? null : wraps.Value.Places,
+                    Spread = wraps.Value.Spread,
+                    Neps = read.Neps,
+                    Handle = read.Handle?.Trim() ?? "",
+                    Tex = mass is { Value.Grams: var grams } && length is { Value.Metres: var metres } ? grams / metres * 1000 : null,
+                }
+            );
     }
 
     /// <summary>Checks a ply-back.</summary>
@@ -90,10 +107,12 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
     }
 }
 
-/// <summary>Two ply-backs of a series in which one thing was another. A difference counts beyond twice its doubt (docs/craft.md, section 14).</summary>
+/// <summary>Two ply-backs of a series in which one thing was another. A difference counts beyond twice its doubt (docs/craft.md, section
+/// 14).</summary>
 /// <param name="Wraps">By how many wraps the second is finer, below zero for thicker; null where that could not be measured.</param>
 /// <param name="Degrees">By how many degrees the second is steeper, below zero for flatter; null where that could not be measured.</param>
-/// <param name="DenserPercent">By how much more its wraps weigh, in percent, below zero for a loftier yarn; null where that could not be measured.</param>
+/// <param name="DenserPercent">By how much more its wraps weigh, in percent, below zero for a loftier yarn; null where that could not be
+/// measured.</param>
 /// <param name="Neps">By how many neps the second has more, below zero for fewer; null where that could not be measured.</param>
 public sealed record PlyBackDifference(double? Wraps, double? Degrees, double? DenserPercent = null, int? Neps = null)
 {
@@ -110,15 +129,20 @@ public sealed record PlyBackDifference(double? Wraps, double? Degrees, double? D
     {
         static double? Beyond(double? difference, double doubt) => Math.Abs(difference ?? 0) > 2 * doubt + 1e-9 ? difference : null;
         return new PlyBackDifference(
-            Beyond(second.WrapsPerInch - first.WrapsPerInch, Math.Sqrt(first.WrapsDoubt * first.WrapsDoubt + second.WrapsDoubt * second.WrapsDoubt)),
+            Beyond(
+                second.WrapsPerInch - first.WrapsPerInch,
+                Math.Sqrt(first.WrapsDoubt * first.WrapsDoubt + second.WrapsDoubt * second.WrapsDoubt)
+            ),
             Beyond(second.Degrees - first.Degrees, AngleDoubt * Math.Sqrt(2)),
             Beyond((second.Loft / first.Loft - 1) * 100, 100 * Math.Sqrt(LoftDoubt(first) + LoftDoubt(second))),
             // Counts are known to their square root.
-            (int?)Beyond(second.Neps - first.Neps, Math.Sqrt(Math.Max(1, first.Neps ?? 0) + Math.Max(1, second.Neps ?? 0))));
+            (int?)Beyond(second.Neps - first.Neps, Math.Sqrt(Math.Max(1, first.Neps ?? 0) + Math.Max(1, second.Neps ?? 0)))
+        );
     }
 
     // As a square: a bit of yarn weighs little, and wraps go in twice.
-    private static double LoftDoubt(YarnTrial of) => Math.Pow(2 * of.WrapsDoubt / of.WrapsPerInch, 2) + YarnTrial.BitDoubt * YarnTrial.BitDoubt;
+    private static double LoftDoubt(YarnTrial of) =>
+        Math.Pow(2 * of.WrapsDoubt / of.WrapsPerInch, 2) + YarnTrial.BitDoubt * YarnTrial.BitDoubt;
 }
 
 /// <summary>How a ply-back stands to the aim.</summary>
@@ -144,7 +168,15 @@ public enum AgainstAim
 /// <param name="DrawMillimetres">The draw that goes with them; null likewise.</param>
 /// <param name="WashedWraps">What it would be after the wash, in the structure that is wanted.</param>
 public sealed record TrialAdvice(
-    AgainstAim Thickness, double ThicknessPercent, double FeedFactor, AgainstAim? Twist, double? TwistFactor, int? Treadles, double? DrawMillimetres, double WashedWraps)
+    AgainstAim Thickness,
+    double ThicknessPercent,
+    double FeedFactor,
+    AgainstAim? Twist,
+    double? TwistFactor,
+    int? Treadles,
+    double? DrawMillimetres,
+    double WashedWraps
+)
 {
     /// <summary>Both are near enough, as far as they were read.</summary>
     public bool IsThere => Thickness == AgainstAim.There && Twist is null or AgainstAim.There;
@@ -154,23 +186,40 @@ public sealed record TrialAdvice(
     /// <param name="aim">What was reckoned of it.</param>
     /// <param name="trial">The ply-back.</param>
     /// <returns>The advice, or <c>out-of-range</c> at a field.</returns>
-    public static Result<TrialAdvice> Of(YarnWish wish, YarnAim aim, YarnTrial trial) => YarnTrial.Check(trial).Then<TrialAdvice>(read => Reckon(wish, aim, read));
+    public static Result<TrialAdvice> Of(YarnWish wish, YarnAim aim, YarnTrial trial) =>
+        YarnTrial.Check(trial).Then<TrialAdvice>(read => Reckon(wish, aim, read));
 
     private static TrialAdvice Reckon(YarnWish wish, YarnAim aim, YarnTrial trial)
     {
         // What is less than the reading can be off by is no difference.
-        var thickness = aim.WrapsTolerance is { } near ? Stand(trial.WrapsPerInch - aim.PlyBackWraps, Math.Max(near, trial.WrapsDoubt)) : AgainstAim.There;
+        var thickness = aim.WrapsTolerance is { } near
+            ? Stand(trial.WrapsPerInch - aim.PlyBackWraps, Math.Max(near, trial.WrapsDoubt))
+            : AgainstAim.There;
         var twist = trial.Degrees is { } read ? Stand(read - wish.Degrees, aim.DegreesTolerance) : (AgainstAim?)null;
         var factor = trial.Degrees is { } degrees ? Twisting.Factor(degrees, wish.Degrees) : (double?)null;
         var ratio = aim.PlyBackWraps / trial.WrapsPerInch;
         // A thinner yarn of the same angle wants more turns: what is corrected in thickness is corrected in twist as well.
         var turns = factor * (thickness == AgainstAim.There ? 1 : ratio);
-        var (next, draw) = trial is { Treadles: { } before, DrawMillimetres: { } length } && turns is { } more ? Next(before, length, more) : ((int?)null, (double?)null);
+        var (next, draw) =
+            trial is { Treadles: { } before, DrawMillimetres: { } length } && turns is { } more
+                ? Next(before, length, more)
+                : ((int?)null, (double?)null);
         return new TrialAdvice(
-            thickness, (ratio - 1) * 100, 1 / (ratio * ratio), twist, factor, next, draw, YarnAim.WashedOf(trial.WrapsPerInch, wish.Strands, wish.BloomPercent));
+            thickness,
+            (ratio - 1) * 100,
+            1 / (ratio * ratio),
+            twist,
+            factor,
+            next,
+            draw,
+            YarnAim.WashedOf(trial.WrapsPerInch, wish.Strands, wish.BloomPercent)
+        );
     }
 
-    private static AgainstAim Stand(double off, double near) => Math.Abs(off) <= near + 1e-9 ? AgainstAim.There : off < 0 ? AgainstAim.Below : AgainstAim.Above;
+    private static AgainstAim Stand(double off, double near) =>
+        Math.Abs(off) <= near + 1e-9 ? AgainstAim.There
+        : off < 0 ? AgainstAim.Below
+        : AgainstAim.Above;
 
     internal static (int Treadles, double Draw) Next(double treadles, double draw, double factor)
     {
@@ -189,14 +238,21 @@ public sealed record YarnBecomes(YarnStructure Structure, int Strands, double Wr
     /// <param name="washedWraps">Of the skein, washed; above zero.</param>
     /// <param name="doubt">Of that reading, in wraps.</param>
     /// <returns>By how many wraps it is finer, below zero for thicker; null where that is less than the reading can be off by.</returns>
-    public double? Misses(double washedWraps, double doubt) => Math.Abs(washedWraps - WrapsPerInch) > Math.Max(doubt, Wraps.ReadingDoubt) + 1e-9 ? washedWraps - WrapsPerInch : null;
+    public double? Misses(double washedWraps, double doubt) =>
+        Math.Abs(washedWraps - WrapsPerInch) > Math.Max(doubt, Wraps.ReadingDoubt) + 1e-9 ? washedWraps - WrapsPerInch : null;
 
     /// <summary>Every structure that singles are commonly made into, by a ply-back of two.</summary>
     /// <param name="plyBackWraps">Above zero.</param>
     /// <param name="bloomPercent">Zero or more.</param>
     public static IReadOnlyList<YarnBecomes> All(double plyBackWraps, double bloomPercent) =>
-    [
-        .. new[] { (YarnStructure.Plain, 1), (YarnStructure.Plain, 2), (YarnStructure.Plain, 3), (YarnStructure.Chain, 3), (YarnStructure.Cable, 4) }
-            .Select(s => new YarnBecomes(s.Item1, s.Item2, YarnAim.WashedOf(plyBackWraps, s.Item2, bloomPercent))),
-    ];
+        [
+            .. new[]
+            {
+                (YarnStructure.Plain, 1),
+                (YarnStructure.Plain, 2),
+                (YarnStructure.Plain, 3),
+                (YarnStructure.Chain, 3),
+                (YarnStructure.Cable, 4),
+            }.Select(s => new YarnBecomes(s.Item1, s.Item2, YarnAim.WashedOf(plyBackWraps, s.Item2, bloomPercent))),
+        ];
 }

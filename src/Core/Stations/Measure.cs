@@ -10,7 +10,15 @@ namespace EarthyTuft.Core.Stations;
 /// <param name="IsWhole">Pieces are whole.</param>
 /// <param name="With">The measure without which it says nothing, null where it stands by itself.</param>
 /// <param name="IsTally">It is counted by one tap each.</param>
-public sealed record Measure(string Key, string Unit, double Low, double High, bool IsWhole = false, string? With = null, bool IsTally = false)
+public sealed record Measure(
+    string Key,
+    string Unit,
+    double Low,
+    double High,
+    bool IsWhole = false,
+    string? With = null,
+    bool IsTally = false
+)
 {
     /// <summary>Hairs and bits plucked out by hand; fibre is picked over at every station.</summary>
     public static readonly Measure Plucked = new("plucked", "", 1, 100_000, IsWhole: true, IsTally: true);
@@ -37,7 +45,15 @@ public sealed record Measure(string Key, string Unit, double Low, double High, b
             }
             else if (!(value >= measure.Low && value <= measure.High) || (measure.IsWhole && value != Math.Floor(value)))
             {
-                refusals.Add(new Refusal(field, "out-of-range", FormattableString.Invariant($"It must be {(measure.IsWhole ? "a whole number " : "")}between {measure.Low} and {measure.High}.")));
+                refusals.Add(
+                    new Refusal(
+                        field,
+                        "out-of-range",
+                        FormattableString.Invariant(
+                            $"It must be {(measure.IsWhole ? "a whole number " : "")}between {measure.Low} and {measure.High}."
+                        )
+                    )
+                );
             }
             else if (measure.With is { } other && !noted.ContainsKey(other))
             {

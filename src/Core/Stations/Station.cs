@@ -45,8 +45,8 @@ public sealed record StapleBounds(double? Shortest, double? Longest)
 public sealed record KeptRest(LotForm Form, LossKind As, Span Together, LossKind Waste);
 
 /// <summary>
-/// Everything that is true of one station, in one place: routes, rail, forecasts, weigh log and the screens read it here. What is the same at
-/// all of them is in <see cref="StepDesk"/>.
+/// Everything that is true of one station, in one place: routes, rail, forecasts, weigh log and the screens read it here. What is the same
+/// at all of them is in <see cref="StepDesk"/>.
 /// </summary>
 /// <param name="Kind">The step that is done there.</param>
 /// <param name="Takes">Forms it can start from.</param>
@@ -66,7 +66,8 @@ public sealed record Station(
     bool MayFindByDifference,
     WeighingState UsualState,
     Span? TypicalYield,
-    Caution Caution)
+    Caution Caution
+)
 {
     /// <summary>Its place in the working order of a route; null where no route leads through it.</summary>
     public int? Stage { get; init; }
@@ -74,13 +75,15 @@ public sealed record Station(
     /// <summary>Forms by which a lot shows that it has been here, where that follows from its form.</summary>
     public IReadOnlyList<LotForm> Finishes { get; init; } = [];
 
-    /// <summary>Something is tried there on a little of a lot: no route leads through it, and nothing is logged. What came of it stands with the lot.</summary>
+    /// <summary>Something is tried there on a little of a lot: no route leads through it, and nothing is logged. What came of it stands
+    /// with the lot.</summary>
     public bool IsTrial { get; init; }
 
     /// <summary>When it stands on the rail.</summary>
     public OnRail OnRail { get; init; }
 
-    /// <summary>Typical pace in grams of output an hour (docs/craft.md, section 13); people differ tenfold. Null where nobody stands at it.</summary>
+    /// <summary>Typical pace in grams of output an hour (docs/craft.md, section 13); people differ tenfold. Null where nobody stands at
+    /// it.</summary>
     public double? GramsPerHour { get; init; }
 
     /// <summary>True where one motion of hands and shoulders goes on for hours (docs/craft.md, section 17).</summary>
@@ -90,7 +93,8 @@ public sealed record Station(
     public StapleBounds Staple { get; init; } = StapleBounds.Any;
 
     /// <summary>States its outputs can be weighed in, the usual ones first.</summary>
-    public IReadOnlyList<WeighingState> States { get; init; } = [WeighingState.Rested, WeighingState.Warm, WeighingState.Damp, WeighingState.Provisional];
+    public IReadOnlyList<WeighingState> States { get; init; } =
+    [WeighingState.Rested, WeighingState.Warm, WeighingState.Damp, WeighingState.Provisional];
 
     /// <summary>How many lots it usually makes.</summary>
     public int UsualOutputs { get; init; } = 1;
@@ -131,8 +135,16 @@ public sealed record Station(
     /// <summary>Forms that can be made of a lot, the usual first.</summary>
     /// <param name="form">What the lot is.</param>
     /// <param name="fibre">Its fibre.</param>
-    public IReadOnlyList<LotForm> GivesOf(LotForm form, Fibre fibre) => KeepsForm ? [form]
-        : [.. (UsualGives?.Invoke(form, fibre) ?? []).Concat(Gives).Distinct().Where(f => Gives.Contains(f) && KeepsGrease(form, f, fibre))];
+    public IReadOnlyList<LotForm> GivesOf(LotForm form, Fibre fibre) =>
+        KeepsForm
+            ? [form]
+            :
+            [
+                .. (UsualGives?.Invoke(form, fibre) ?? [])
+                    .Concat(Gives)
+                    .Distinct()
+                    .Where(f => Gives.Contains(f) && KeepsGrease(form, f, fibre)),
+            ];
 
     // What is in the grease stays in the grease until it is washed. Steps that can make both, such as opening, make what goes in.
     private bool KeepsGrease(LotForm from, LotForm to, Fibre fibre) =>
@@ -150,7 +162,12 @@ public sealed record Station(
     /// <param name="made">The forms of what was made.</param>
     /// <param name="weighed">The losses that were weighed, in reference mass.</param>
     public UsualLoss UsualLossOf(
-        FleeceClass? of, IReadOnlyCollection<double> own, Mass taken, IReadOnlyCollection<LotForm> made, IReadOnlyCollection<(LossKind Kind, Mass Mass)> weighed)
+        FleeceClass? of,
+        IReadOnlyCollection<double> own,
+        Mass taken,
+        IReadOnlyCollection<LotForm> made,
+        IReadOnlyCollection<(LossKind Kind, Mass Mass)> weighed
+    )
     {
         // Where the rest was kept or weighed, what is usual is held against both together; the step's own yields tell nothing of that.
         if (Rest is { } rest && (made.Contains(rest.Form) || weighed.Any(w => w.Kind == rest.As)))

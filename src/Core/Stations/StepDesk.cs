@@ -30,7 +30,14 @@ public sealed record Gaining(GainKind Kind, Weighing Weighing);
 /// <param name="Measures">What is noted beside the weights, by <see cref="Measure.Key"/>.</param>
 /// <param name="Minutes">Minutes at the bench, in place of what was noted; null leaves them.</param>
 /// <param name="Notes">Notes that are added to those there are, empty for none.</param>
-public sealed record Completion(Giving? Heap, Losing? Loss, Gaining? Gain, IReadOnlyDictionary<string, double>? Measures, int? Minutes = null, string Notes = "");
+public sealed record Completion(
+    Giving? Heap,
+    Losing? Loss,
+    Gaining? Gain,
+    IReadOnlyDictionary<string, double>? Measures,
+    int? Minutes = null,
+    string Notes = ""
+);
 
 /// <summary>A step as someone wants it logged.</summary>
 /// <param name="Station">Where it is done: its rules.</param>
@@ -47,25 +54,35 @@ public sealed record StepCommand(
     IReadOnlyList<Losing> Losses,
     IReadOnlyList<Gaining> Gains,
     bool IntoReserve = false,
-    IReadOnlyDictionary<string, double>? Measures = null);
+    IReadOnlyDictionary<string, double>? Measures = null
+);
 
 /// <summary>What the desk makes of a step.</summary>
 /// <param name="Balance">The balance.</param>
 /// <param name="Flows">Every flow with its mass; takings, outputs, losses and gains in the order given.</param>
 /// <param name="Slip">The likeliest slip when it does not fit.</param>
 /// <param name="Composition">What was made is made of.</param>
-/// <param name="Reserved">Takings that go into what is kept for a project, of which the person was not warned yet: a preview warns, and nothing is logged.</param>
+/// <param name="Reserved">Takings that go into what is kept for a project, of which the person was not warned yet: a preview warns, and
+/// nothing is logged.</param>
 /// <param name="OverBook">Takings that weigh more than the book says is there.</param>
 public sealed record StepOutcome(
-    Balance Balance, IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows, Slip? Slip, Composition Composition, IReadOnlyList<Refusal> Reserved, IReadOnlyList<OverBook> OverBook)
+    Balance Balance,
+    IReadOnlyList<(Flow Flow, LinearForm? Mass)> Flows,
+    Slip? Slip,
+    Composition Composition,
+    IReadOnlyList<Refusal> Reserved,
+    IReadOnlyList<OverBook> OverBook
+)
 {
-    /// <summary>The figures contradict the log or each other: kept as a draft until somebody says which is right, or gives a reason.</summary>
+    /// <summary>The figures contradict the log or each other: kept as a draft until somebody says which is right, or gives a
+    /// reason.</summary>
     public bool IsContradicted => Balance.Status == BalanceStatus.Impossible || OverBook.Count > 0;
 }
 
 /// <summary>
 /// Decides what may be logged. Pure: the lots as they are and a command go in, an outcome or refusals come out.
-/// An impossible balance, or a taking above the book, is an outcome and no refusal: the entry is kept as a draft until someone sets a weight right or confirms it with a reason.
+/// An impossible balance, or a taking above the book, is an outcome and no refusal: the entry is kept as a draft until someone sets a
+/// weight right or confirms it with a reason.
 /// </summary>
 public static class StepDesk
 {
@@ -78,7 +95,8 @@ public static class StepDesk
     /// <param name="newId">Makes the ids of the flows.</param>
     /// <returns>
     /// The outcome, or refusals with codes <c>nothing-taken</c>, <c>nothing-made</c>, <c>too-many</c>, <c>twice</c>, <c>used-up</c>,
-    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>not-weighed</c>, <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>,
+    /// <c>wrong-form</c>, <c>unlike-fibres</c>, <c>shares-unknown</c>, <c>in-the-grease</c>, <c>unlike-forms</c>, <c>not-weighed</c>,
+    /// <c>one-by-difference</c>, <c>no-difference-here</c>, <c>empty-lot</c>,
     /// <c>not-measured-here</c>, <c>out-of-range</c>, <c>missing</c>.
     /// </returns>
     public static Result<StepOutcome> WeighUp(StepCommand command, Mass? usualBowl, Func<Guid> newId)
@@ -86,10 +104,25 @@ public static class StepDesk
         var guard = new Guard()
             .Need(command.From.Count > 0, "from", "nothing-taken", "is empty: choose a lot to take from")
             .Need(command.To.Count > 0, "to", "nothing-made", "is empty: a step makes at least one lot")
-            .Need(command.From.Count <= MostFlows && command.To.Count <= MostFlows && command.Losses.Count + command.Gains.Count <= MostFlows, "from", "too-many", $"is too long: at most {MostFlows} lots or losses fit in one entry")
+            .Need(
+                command.From.Count <= MostFlows && command.To.Count <= MostFlows && command.Losses.Count + command.Gains.Count <= MostFlows,
+                "from",
+                "too-many",
+                $"is too long: at most {MostFlows} lots or losses fit in one entry"
+            )
             .Need(command.From.Select(t => t.Lot.Id).Distinct().Count() == command.From.Count, "from", "twice", "names a lot twice")
-            .Need(command.Station.Blends || AreAlike(command), "from", "unlike-fibres", "holds unlike fibres: blend them first, by joining, carding or combing them together")
-            .Need(command.Losses.Count(l => l.Weighing is null) <= 1, "losses", "one-by-difference", "leaves more than one loss unweighed: only one can be found by difference");
+            .Need(
+                command.Station.Blends || AreAlike(command),
+                "from",
+                "unlike-fibres",
+                "holds unlike fibres: blend them first, by joining, carding or combing them together"
+            )
+            .Need(
+                command.Losses.Count(l => l.Weighing is null) <= 1,
+                "losses",
+                "one-by-difference",
+                "leaves more than one loss unweighed: only one can be found by difference"
+            );
         if (!guard.Passed)
         {
             return Result<StepOutcome>.Refused(guard.Refusals);
@@ -103,15 +136,31 @@ public static class StepDesk
         CheckTakings(command, guard);
         CheckRest(command, guard);
         var unlike = command.From.Select(t => t.Lot.Fibre).Distinct().Count() > 1;
-        guard.Need(!unlike || command.From.All(t => t.Lot.Nature.CleanFraction is null || !t.Lot.Fibre.HasGrease()), "from", "in-the-grease", "holds unlike fibres, and one of them is in the grease: wash it first, or wax counts as fibre");
-        guard.Need(command.From.SelectMany(t => t.Lot.Composition.Parts).DistinctBy(p => p.Fibre).Count() <= Composition.MostParts, "from", "too-many", $"holds more than {Composition.MostParts} fibres");
+        guard.Need(
+            !unlike || command.From.All(t => t.Lot.Nature.CleanFraction is null || !t.Lot.Fibre.HasGrease()),
+            "from",
+            "in-the-grease",
+            "holds unlike fibres, and one of them is in the grease: wash it first, or wax counts as fibre"
+        );
+        guard.Need(
+            command.From.SelectMany(t => t.Lot.Composition.Parts).DistinctBy(p => p.Fibre).Count() <= Composition.MostParts,
+            "from",
+            "too-many",
+            $"holds more than {Composition.MostParts} fibres"
+        );
         var composition = guard.Passed ? Mixed(command) : null;
-        guard.Need(!guard.Passed || composition is not null, "from", "shares-unknown", "holds unlike fibres, and one of them was not weighed: without its weight nobody can tell what the blend is made of");
+        guard.Need(
+            !guard.Passed || composition is not null,
+            "from",
+            "shares-unknown",
+            "holds unlike fibres, and one of them was not weighed: without its weight nobody can tell what the blend is made of"
+        );
         return guard.Then<StepOutcome>(() => Strike(command, composition!, usualBowl, newId));
     }
 
     /// <summary>
-    /// Judges an outcome again, knowing what usually goes at the station: asked only where something is missing, because that has to be read from the log.
+    /// Judges an outcome again, knowing what usually goes at the station: asked only where something is missing, because that has to be
+    /// read from the log.
     /// </summary>
     /// <param name="command">The step.</param>
     /// <param name="outcome">What the desk made of it.</param>
@@ -119,9 +168,12 @@ public static class StepDesk
     /// <param name="own">The workshop's own yields of like fibre at this step.</param>
     public static StepOutcome WithUsual(StepCommand command, StepOutcome outcome, FleeceClass? of, IReadOnlyCollection<double> own)
     {
-        var losses = outcome.Flows.Skip(command.From.Count + command.To.Count).Zip(command.Losses)
+        var losses = outcome
+            .Flows.Skip(command.From.Count + command.To.Count)
+            .Zip(command.Losses)
             .Where(p => p.First.Flow.Amount == Amount.Weighed)
-            .Select(p => (p.Second.Kind, Mass.FromGrams(p.First.Mass?.Grams ?? p.Second.Weighing!.Logged.Grams))).ToArray();
+            .Select(p => (p.Second.Kind, Mass.FromGrams(p.First.Mass?.Grams ?? p.Second.Weighing!.Logged.Grams)))
+            .ToArray();
         var usual = command.Station.UsualLossOf(of, own, outcome.Balance.In!.Mass, [.. command.To.Select(t => t.Form)], losses);
         var balance = Balance.Of(outcome.Flows, usual);
         return outcome with { Balance = balance, Slip = balance.Status == BalanceStatus.UsualLoss ? null : outcome.Slip };
@@ -132,14 +184,45 @@ public static class StepDesk
     /// <param name="sources">Form and fibre of what it took.</param>
     /// <param name="findsByDifference">Whether a loss of it is found by difference already.</param>
     /// <param name="added">What is added.</param>
-    /// <returns>Nothing, or <c>nothing-added</c>, <c>wrong-form</c>, <c>empty-lot</c>, <c>one-by-difference</c>, <c>not-measured-here</c>, <c>out-of-range</c>, <c>missing</c>.</returns>
-    public static IReadOnlyList<Refusal> CheckCompletion(Station station, IReadOnlyCollection<(LotForm Form, Fibre Fibre)> sources, bool findsByDifference, Completion added)
+    /// <returns>Nothing, or <c>nothing-added</c>, <c>wrong-form</c>, <c>empty-lot</c>, <c>one-by-difference</c>, <c>not-measured-here</c>,
+    /// <c>out-of-range</c>, <c>missing</c>.</returns>
+    public static IReadOnlyList<Refusal> CheckCompletion(
+        Station station,
+        IReadOnlyCollection<(LotForm Form, Fibre Fibre)> sources,
+        bool findsByDifference,
+        Completion added
+    )
     {
         var guard = new Guard()
-            .Need(added.Heap is not null || added.Loss is not null || added.Gain is not null || added.Measures is { Count: > 0 } || added.Minutes is not null || added.Notes.Length > 0, "loss", "nothing-added", "is empty, and so is everything else: say what is to be added")
-            .Need(added.Heap is not { } heap || sources.All(s => station.GivesOf(s.Form, s.Fibre).Contains(heap.Form)), "heap.form", "wrong-form", "is not something this step makes of what went in")
-            .Need(added.Heap?.Weighing is not { } made || made.Logged > Mass.Zero, "heap.mass", "empty-lot", "is nothing: leave it out, or weigh it")
-            .Need(added.Loss is not { Weighing: null } || !findsByDifference, "loss.mass", "one-by-difference", "is missing: one loss of this step is found by difference already, so this one has to be weighed");
+            .Need(
+                added.Heap is not null
+                    || added.Loss is not null
+                    || added.Gain is not null
+                    || added.Measures is { Count: > 0 }
+                    || added.Minutes is not null
+                    || added.Notes.Length > 0,
+                "loss",
+                "nothing-added",
+                "is empty, and so is everything else: say what is to be added"
+            )
+            .Need(
+                added.Heap is not { } heap || sources.All(s => station.GivesOf(s.Form, s.Fibre).Contains(heap.Form)),
+                "heap.form",
+                "wrong-form",
+                "is not something this step makes of what went in"
+            )
+            .Need(
+                added.Heap?.Weighing is not { } made || made.Logged > Mass.Zero,
+                "heap.mass",
+                "empty-lot",
+                "is nothing: leave it out, or weigh it"
+            )
+            .Need(
+                added.Loss is not { Weighing: null } || !findsByDifference,
+                "loss.mass",
+                "one-by-difference",
+                "is missing: one loss of this step is found by difference already, so this one has to be weighed"
+            );
         foreach (var refusal in Measure.Check(station, added.Measures ?? new Dictionary<string, double>()))
         {
             guard.Add(refusal);
@@ -154,13 +237,23 @@ public static class StepDesk
         {
             var field = $"from[{i}]";
             var lot = command.From[i].Lot;
-            guard.Need(command.Station.CanTake(lot.Form, lot.Fibre), field, "wrong-form", $"is {lot.Code}, which this step does not take as it is now");
+            guard.Need(
+                command.Station.CanTake(lot.Form, lot.Fibre),
+                field,
+                "wrong-form",
+                $"is {lot.Code}, which this step does not take as it is now"
+            );
             TakingRules.Check(command.From[i], field, guard);
         }
 
         if (command.Station.KeepsForm)
         {
-            guard.Need(command.From.Select(t => t.Lot.Form).Distinct().Count() == 1, "from", "unlike-forms", "holds lots of unlike form: only like and like are put together");
+            guard.Need(
+                command.From.Select(t => t.Lot.Form).Distinct().Count() == 1,
+                "from",
+                "unlike-forms",
+                "holds lots of unlike form: only like and like are put together"
+            );
         }
     }
 
@@ -170,17 +263,29 @@ public static class StepDesk
         {
             var made = command.To[i].Form;
             var gives = command.From.All(t => command.Station.GivesOf(t.Lot.Form, t.Lot.Fibre).Contains(made));
-            guard.Need(gives, $"to[{i}].form", "wrong-form", command.Station.Gives.Contains(made) && !command.Station.KeepsForm
-                    ? "does not go with what went in: what is in the grease stays in the grease until it is washed"
-                    : "is not something this step makes")
-                .Need(command.To[i].Weighing is not { } w || w.Logged > Mass.Zero, $"to[{i}].mass", "empty-lot", "is nothing: leave the lot out, or weigh it");
+            guard
+                .Need(
+                    gives,
+                    $"to[{i}].form",
+                    "wrong-form",
+                    command.Station.Gives.Contains(made) && !command.Station.KeepsForm
+                        ? "does not go with what went in: what is in the grease stays in the grease until it is washed"
+                        : "is not something this step makes"
+                )
+                .Need(
+                    command.To[i].Weighing is not { } w || w.Logged > Mass.Zero,
+                    $"to[{i}].mass",
+                    "empty-lot",
+                    "is nothing: leave the lot out, or weigh it"
+                );
         }
 
         guard.Need(
             command.Station.MayFindByDifference || command.Losses.All(l => l.Weighing is not null),
             "losses",
             "no-difference-here",
-            "leaves a loss to be found by difference, which cannot be told from water here: weigh it");
+            "leaves a loss to be found by difference, which cannot be told from water here: weigh it"
+        );
     }
 
     // Of one fibre, in whatever breeds, or of one and the same blend.
@@ -191,7 +296,11 @@ public static class StepDesk
     }
 
     private static Composition? Mixed(StepCommand command) =>
-        Composition.Mixed([.. command.From.Select(t => (t.Lot.Composition, t.Weighing is { } weighing ? ReferenceWeighing.Of(weighing, t.Lot.Nature)?.Grams : t.Lot.Left?.Grams))]);
+        Composition.Mixed([
+            .. command.From.Select(t =>
+                (t.Lot.Composition, t.Weighing is { } weighing ? ReferenceWeighing.Of(weighing, t.Lot.Nature)?.Grams : t.Lot.Left?.Grams)
+            ),
+        ]);
 
     private static StepOutcome Strike(StepCommand command, Composition composition, Mass? usualBowl, Func<Guid> newId)
     {
@@ -199,18 +308,42 @@ public static class StepDesk
         var flows = new List<(Flow, LinearForm?)>();
         foreach (var (lot, weighing, all) in command.From)
         {
-            flows.Add(Weighed(newId(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, weighing, lot.Nature, all, lot.Left));
+            flows.Add(
+                Weighed(newId(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, weighing, lot.Nature, all, lot.Left)
+            );
         }
 
         foreach (var giving in command.To)
         {
             var nature = Nature.Of(composition, giving.Form, source.CleanYield);
-            flows.Add(Weighed(newId(), FlowRole.Out, giving.Weighing is null ? Amount.NotWeighed : Amount.Weighed, null, giving.Weighing, nature, false, null));
+            flows.Add(
+                Weighed(
+                    newId(),
+                    FlowRole.Out,
+                    giving.Weighing is null ? Amount.NotWeighed : Amount.Weighed,
+                    null,
+                    giving.Weighing,
+                    nature,
+                    false,
+                    null
+                )
+            );
         }
 
         foreach (var losing in command.Losses)
         {
-            flows.Add(Weighed(newId(), FlowRole.Loss, losing.Weighing is null ? Amount.ByDifference : Amount.Weighed, null, losing.Weighing, Nature.OfLoss(losing.Kind, source.Nature with { Composition = composition }), false, null));
+            flows.Add(
+                Weighed(
+                    newId(),
+                    FlowRole.Loss,
+                    losing.Weighing is null ? Amount.ByDifference : Amount.Weighed,
+                    null,
+                    losing.Weighing,
+                    Nature.OfLoss(losing.Kind, source.Nature with { Composition = composition }),
+                    false,
+                    null
+                )
+            );
         }
 
         foreach (var gaining in command.Gains)
@@ -227,13 +360,26 @@ public static class StepDesk
             slip,
             composition,
             command.IntoReserve ? [] : [.. command.From.Select((t, i) => TakingRules.Reserved(t, $"from[{i}]")).OfType<Refusal>()],
-            [.. command.From.Select(TakingRules.Over).OfType<OverBook>()]);
+            [.. command.From.Select(TakingRules.Over).OfType<OverBook>()]
+        );
     }
 
-    private static (Flow, LinearForm?) Weighed(Guid id, FlowRole role, Amount amount, Guid? lot, Weighing? weighing, Nature nature, bool empties, LinearForm? otherwise)
+    private static (Flow, LinearForm?) Weighed(
+        Guid id,
+        FlowRole role,
+        Amount amount,
+        Guid? lot,
+        Weighing? weighing,
+        Nature nature,
+        bool empties,
+        LinearForm? otherwise
+    )
     {
         var reference = weighing is null ? null : ReferenceWeighing.Of(weighing, nature);
-        var mass = reference is not null ? LinearForm.Of(reference) : weighing is null ? otherwise : null;
+        var mass =
+            reference is not null ? LinearForm.Of(reference)
+            : weighing is null ? otherwise
+            : null;
         return (new Flow(id, role, amount, lot, reference, empties), mass);
     }
 }

@@ -28,7 +28,8 @@ public static class StockDesk
     /// <summary>Weighs a leaving up.</summary>
     /// <param name="command">What leaves.</param>
     /// <param name="newId">Makes the flow's id.</param>
-    /// <returns>The flow with its mass, or <c>wrong-step</c>, <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>above-the-book</c>, <c>reserved</c>.</returns>
+    /// <returns>The flow with its mass, or <c>wrong-step</c>, <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>, <c>above-the-book</c>,
+    /// <c>reserved</c>.</returns>
     public static Result<(Flow Flow, LinearForm? Mass)> WeighUp(LeavingCommand command, Func<Guid> newId)
     {
         var guard = new Guard().Need(command.Step.IsLeaving(), "step", "wrong-step", "is not a way for fibre to leave");
@@ -40,26 +41,47 @@ public static class StockDesk
 
         guard.Add(command.IntoReserve ? null : TakingRules.Reserved(command.Taking, "from"));
         // Reference locks are a few grams of a fleece: an empty field never means all of it.
-        guard.Need(command.Step != StepKind.KeepAsReference || command.Taking.Weighing is not null, "mass", "empty", "is missing: weigh the locks that are kept");
+        guard.Need(
+            command.Step != StepKind.KeepAsReference || command.Taking.Weighing is not null,
+            "mass",
+            "empty",
+            "is missing: weigh the locks that are kept"
+        );
         return guard.Then<(Flow, LinearForm?)>(() =>
         {
             var (lot, weighing, all) = command.Taking;
             var reference = weighing is null ? null : ReferenceWeighing.Of(weighing, lot.Nature);
             var flow = new Flow(newId(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, reference, all);
-            return (flow, reference is not null ? LinearForm.Of(reference) : weighing is null ? lot.Left : null);
+            return (
+                flow,
+                reference is not null ? LinearForm.Of(reference)
+                : weighing is null ? lot.Left
+                : null
+            );
         });
     }
 
     /// <summary>Weighs a recount up.</summary>
     /// <param name="command">The lot and what is there now.</param>
     /// <param name="newId">Makes the flow's id.</param>
-    /// <returns>The flow, its mass and the balance against what the log said, or <c>empty-lot</c>, <c>damp</c>. A lot of which nothing was left can be counted too: bags turn up.</returns>
+    /// <returns>The flow, its mass and the balance against what the log said, or <c>empty-lot</c>, <c>damp</c>. A lot of which nothing was
+    /// left can be counted too: bags turn up.</returns>
     public static Result<(Flow Flow, LinearForm Mass, Balance Balance)> WeighUp(RecountCommand command, Func<Guid> newId)
     {
         var reference = ReferenceWeighing.Of(command.Weighing, command.Lot.Nature);
         return new Guard()
-            .Need(command.Weighing.Logged > Mass.Zero, "mass", "empty-lot", "is nothing: if nothing is left, log it as used up, given away or thrown away")
-            .Need(reference is not null, "state", "damp", "cannot be damp: a recount says how much fibre there is, and water would be counted with it")
+            .Need(
+                command.Weighing.Logged > Mass.Zero,
+                "mass",
+                "empty-lot",
+                "is nothing: if nothing is left, log it as used up, given away or thrown away"
+            )
+            .Need(
+                reference is not null,
+                "state",
+                "damp",
+                "cannot be damp: a recount says how much fibre there is, and water would be counted with it"
+            )
             .Then<(Flow, LinearForm, Balance)>(() =>
             {
                 var mass = LinearForm.Of(reference!);
@@ -77,11 +99,16 @@ public static class StockDesk
         return new Guard()
             .Need(!command.Lot.UsedUp, "lot", "used-up", $"is {command.Lot.Code}, and nothing is left of it")
             .Need(command.Mass == Mass.Zero || command.For.Trim().Length > 0, "for", "empty", "is empty: say what it is kept for")
-            .Add(left is null || command.Mass.Grams <= left.Mass.Grams + (Balance.Bound * left.Sigma) + 1e-9 ? null : new Refusal(
-                "mass",
-                "more-than-there",
-                $"The weight is more than the book has: {command.Lot.Code} should hold {left.Mass}. Keep all of it, or count it anew first.",
-                [left.Mass.ToString()]))
+            .Add(
+                left is null || command.Mass.Grams <= left.Mass.Grams + (Balance.Bound * left.Sigma) + 1e-9
+                    ? null
+                    : new Refusal(
+                        "mass",
+                        "more-than-there",
+                        $"The weight is more than the book has: {command.Lot.Code} should hold {left.Mass}. Keep all of it, or count it anew first.",
+                        [left.Mass.ToString()]
+                    )
+            )
             .Then<Reserve?>(() => command.Mass == Mass.Zero ? null : new Reserve(command.Mass, command.For.Trim()));
     }
 }

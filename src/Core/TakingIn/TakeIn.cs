@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -20,9 +21,7 @@ public sealed record TakeInCommand(Mass Weight, Parentage Parentage, Fibre Fibre
     public IReadOnlyList<LabelPart> Parts { get; init; } = [];
 
     /// <summary>What it is made of: of a blend its parts by oven-dry mass.</summary>
-    public Composition Composition => Parts.Count == 0
-        ? Composition.Of(Fibre, Parentage.Write())
-        : Composition.OfLabel(Parts);
+    public Composition Composition => Parts.Count == 0 ? Composition.Of(Fibre, Parentage.Write()) : Composition.OfLabel(Parts);
 }
 
 /// <summary>The rules at the door.</summary>
@@ -40,12 +39,26 @@ public static class TakeInRules
     /// <summary>What can come in, the usual first. What was opened in the grease comes in as skirted.</summary>
     public static readonly IReadOnlyList<LotForm> Forms =
     [
-        LotForm.Raw, LotForm.Skirted, LotForm.Clean, LotForm.Washed, LotForm.Top, LotForm.Roving, LotForm.Batt, LotForm.Down, LotForm.Opened, LotForm.Cloud, LotForm.Rolag, LotForm.Puni, LotForm.Noil, LotForm.Yarn,
+        LotForm.Raw,
+        LotForm.Skirted,
+        LotForm.Clean,
+        LotForm.Washed,
+        LotForm.Top,
+        LotForm.Roving,
+        LotForm.Batt,
+        LotForm.Down,
+        LotForm.Opened,
+        LotForm.Cloud,
+        LotForm.Rolag,
+        LotForm.Puni,
+        LotForm.Noil,
+        LotForm.Yarn,
     ];
 
     /// <summary>Checks what comes in.</summary>
     /// <param name="command">The fibre.</param>
-    /// <returns>The command unchanged, or <c>empty-lot</c>, <c>too-heavy</c>, <c>wrong-form</c>, <c>not-a-hundred</c>, <c>too-many</c>, <c>not-a-breed</c>, <c>in-the-grease</c>, <c>in-the-future</c>, <c>out-of-range</c>.</returns>
+    /// <returns>The command unchanged, or <c>empty-lot</c>, <c>too-heavy</c>, <c>wrong-form</c>, <c>not-a-hundred</c>, <c>too-many</c>,
+    /// <c>not-a-breed</c>, <c>in-the-grease</c>, <c>in-the-future</c>, <c>out-of-range</c>.</returns>
     public static Result<TakeInCommand> Check(TakeInCommand command)
     {
         var fleece = command.Form.IsGreasy();
@@ -53,16 +66,56 @@ public static class TakeInRules
         var shares = command.Parts.Sum(p => p.Percent);
         return new Guard()
             .Need(command.Weight > Mass.Zero, "mass", "empty-lot", "is nothing: weigh it, or write what the seller wrote")
-            .Need(command.Weight <= heaviest, "mass", "too-heavy", FormattableString.Invariant($"is {command.Weight.In(MassUnit.Kilogram):0.#} kg, and {(fleece ? "one fleece" : "one bag")} is at most {heaviest.In(MassUnit.Kilogram):0} kg. Was the unit meant, or {(fleece ? "is it several fleeces" : "are they several bags")}?"))
+            .Need(
+                command.Weight <= heaviest,
+                "mass",
+                "too-heavy",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"is {command.Weight.In(MassUnit.Kilogram):0.#} kg, and {(fleece ? "one fleece" : "one bag")} is at most "
+                        + $"{heaviest.In(MassUnit.Kilogram):0} kg. Was the unit meant, or "
+                        + $"{(fleece ? "is it several fleeces" : "are they several bags")}?"
+                )
+            )
             .Need(Forms.Contains(command.Form), "form", "wrong-form", "is not something that comes in: take it in as what it was before")
-            .Need(command.Parts.Count <= Composition.MostParts, "parts", "too-many", $"is too long: at most {Composition.MostParts} parts are told apart")
-            .Need(command.Parts.All(p => p.Percent > 0 && p.Percent <= 100), "parts", "out-of-range", "holds a share that is nothing, or above 100 %")
-            .Need(command.Parts.All(p => p.Breed.Length <= 60 && !p.Breed.Contains('+', StringComparison.Ordinal)), "parts", "not-a-breed", "names a breed that does not read: at most 60 letters, without a plus sign")
-            .Need(command.Parts.Count == 0 || Math.Abs(shares - 100) <= SharesOff, "parts", "not-a-hundred", FormattableString.Invariant($"makes {shares:0.#} % and not 100"))
+            .Need(
+                command.Parts.Count <= Composition.MostParts,
+                "parts",
+                "too-many",
+                $"is too long: at most {Composition.MostParts} parts are told apart"
+            )
+            .Need(
+                command.Parts.All(p => p.Percent > 0 && p.Percent <= 100),
+                "parts",
+                "out-of-range",
+                "holds a share that is nothing, or above 100 %"
+            )
+            .Need(
+                command.Parts.All(p => p.Breed.Length <= 60 && !p.Breed.Contains('+', StringComparison.Ordinal)),
+                "parts",
+                "not-a-breed",
+                "names a breed that does not read: at most 60 letters, without a plus sign"
+            )
+            .Need(
+                command.Parts.Count == 0 || Math.Abs(shares - 100) <= SharesOff,
+                "parts",
+                "not-a-hundred",
+                FormattableString.Invariant($"makes {shares:0.#} % and not 100")
+            )
             .Need(command.Parts.Count == 0 || !fleece, "parts", "in-the-grease", "cannot be in the grease: a fleece is of one fibre")
             .Need(command.ShornOn is not { } shorn || shorn <= command.TakenInOn, "shornOn", "in-the-future", "is after the day it came in")
-            .Need(command.ShornOn is not { } day || day >= WorkTime.Earliest, "shornOn", "out-of-range", FormattableString.Invariant($"is before {WorkTime.Earliest.Year}"))
-            .Need(command.Price is not { } price || price is >= 0 and <= 1_000_000, "price", "out-of-range", "must be between 0 and 1 000 000")
+            .Need(
+                command.ShornOn is not { } day || day >= WorkTime.Earliest,
+                "shornOn",
+                "out-of-range",
+                FormattableString.Invariant($"is before {WorkTime.Earliest.Year}")
+            )
+            .Need(
+                command.Price is not { } price || price is >= 0 and <= 1_000_000,
+                "price",
+                "out-of-range",
+                "must be between 0 and 1 000 000"
+            )
             .Then<TakeInCommand>(() => command);
     }
 }

@@ -7,7 +7,9 @@ namespace EarthyTuft.Core.Tools;
 public static class CardLoad
 {
     // A pair of hand cards of 20 by 12 cm takes 4 g of medium wool; a drum 0.045 g and a board about 0.03 g on a square centimetre.
-    private const double OnHandCards = 4.0 / 240, OnDrum = 0.045, OnBoard = 0.03;
+    private const double OnHandCards = 4.0 / 240,
+        OnDrum = 0.045,
+        OnBoard = 0.03;
 
     /// <summary>What is typical.</summary>
     /// <param name="kind">Hand cards, a drum or a board.</param>

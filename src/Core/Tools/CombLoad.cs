@@ -14,14 +14,15 @@ public static class CombLoad
 
     /// <summary>Grams on a centimetre of width that a row count takes, typically.</summary>
     /// <param name="rows">Rows of tines, at least one.</param>
-    public static Span PerCentimetre(int rows) => rows switch
-    {
-        <= 1 => new(0.3, 0.5),
-        2 => new(0.5, 0.9),
-        // Between what is told of two rows and of four.
-        3 => new(1.0, 1.7),
-        _ => new(1.5, 3),
-    };
+    public static Span PerCentimetre(int rows) =>
+        rows switch
+        {
+            <= 1 => new(0.3, 0.5),
+            2 => new(0.5, 0.9),
+            // Between what is told of two rows and of four.
+            3 => new(1.0, 1.7),
+            _ => new(1.5, 3),
+        };
 
     /// <summary>What the tines take, from and to, in grams.</summary>
     /// <param name="tines">The tines.</param>
@@ -37,7 +38,12 @@ public static class CombLoad
     public static LoadSize Typical(Tines tines, FleeceClass? of)
     {
         var guide = Guide(tines);
-        return new LoadSize(of.IsShortAndFine() ? guide.Low / 2 : of is FleeceClass.Fine ? guide.Low : guide.Middle, 0);
+        return new LoadSize(
+            of.IsShortAndFine() ? guide.Low / 2
+                : of is FleeceClass.Fine ? guide.Low
+                : guide.Middle,
+            0
+        );
     }
 
     /// <summary>How far a load fills the tines: 1 is to their points.</summary>

@@ -18,10 +18,11 @@ public static class SpunOnTools
 {
     /// <summary>What feet or hand count on a tool; of a spindle and a great wheel turns as such.</summary>
     /// <param name="kind">The kind of tool.</param>
-    public static SpunBy CountedOn(this ToolKind kind) => kind switch
-    {
-        ToolKind.ElectricFlyer => SpunBy.Seconds,
-        ToolKind.Spindle or ToolKind.GreatWheel => SpunBy.Turns,
-        _ => SpunBy.Treadles,
-    };
+    public static SpunBy CountedOn(this ToolKind kind) =>
+        kind switch
+        {
+            ToolKind.ElectricFlyer => SpunBy.Seconds,
+            ToolKind.Spindle or ToolKind.GreatWheel => SpunBy.Turns,
+            _ => SpunBy.Treadles,
+        };
 }

@@ -51,7 +51,8 @@ public static class ToolKinds
 {
     /// <summary>Whether it has a toothed cloth to card on.</summary>
     /// <param name="kind">The kind.</param>
-    public static bool HasCloth(this ToolKind kind) => kind is ToolKind.HandCards or ToolKind.DrumCarder or ToolKind.BlendingBoard or ToolKind.Flick;
+    public static bool HasCloth(this ToolKind kind) =>
+        kind is ToolKind.HandCards or ToolKind.DrumCarder or ToolKind.BlendingBoard or ToolKind.Flick;
 
     /// <summary>Whether fibre is carded on it in loads; a flick takes locks, one after another.</summary>
     /// <param name="kind">The kind.</param>
@@ -59,7 +60,8 @@ public static class ToolKinds
 
     /// <summary>Whether yarn is spun on it.</summary>
     /// <param name="kind">The kind.</param>
-    public static bool Spins(this ToolKind kind) => kind is ToolKind.Wheel or ToolKind.ElectricFlyer or ToolKind.GreatWheel or ToolKind.Spindle;
+    public static bool Spins(this ToolKind kind) =>
+        kind is ToolKind.Wheel or ToolKind.ElectricFlyer or ToolKind.GreatWheel or ToolKind.Spindle;
 
     /// <summary>Whether it has tines to lash fibre on.</summary>
     /// <param name="kind">The kind.</param>
@@ -83,10 +85,12 @@ public sealed record Rack(double SquareMetres);
 public sealed record Cloth(double WidthCentimetres, double LengthCentimetres, double? TeethPerSquareInch)
 {
     /// <summary>Centimetres that a side can have.</summary>
-    public const double LeastSide = 2, MostSide = 200;
+    public const double LeastSide = 2,
+        MostSide = 200;
 
     /// <summary>Teeth to the square inch that a cloth can have.</summary>
-    public const double FewestTeeth = 10, MostTeeth = 400;
+    public const double FewestTeeth = 10,
+        MostTeeth = 400;
 
     /// <summary>Its area.</summary>
     public double SquareCentimetres => WidthCentimetres * LengthCentimetres;
@@ -99,13 +103,15 @@ public sealed record Cloth(double WidthCentimetres, double LengthCentimetres, do
 public sealed record Tines(double WidthCentimetres, int Rows, double? HeightCentimetres)
 {
     /// <summary>Centimetres that a row can be wide.</summary>
-    public const double Narrowest = 2, Widest = 100;
+    public const double Narrowest = 2,
+        Widest = 100;
 
     /// <summary>Rows that it can have.</summary>
     public const int MostRows = 8;
 
     /// <summary>Centimetres that tines can be high.</summary>
-    public const double Lowest = 1, Highest = 60;
+    public const double Lowest = 1,
+        Highest = 60;
 }
 
 /// <summary>A diz.</summary>
@@ -113,7 +119,8 @@ public sealed record Tines(double WidthCentimetres, int Rows, double? HeightCent
 public sealed record Diz(double HoleMillimetres)
 {
     /// <summary>Millimetres that a hole can be wide.</summary>
-    public const double Narrowest = 0.5, Widest = 30;
+    public const double Narrowest = 0.5,
+        Widest = 30;
 }
 
 /// <summary>How yarn is drawn in: what turns slower than what.</summary>
@@ -135,7 +142,8 @@ public enum Drive
 public sealed record Whorl(string Name, double Ratio)
 {
     /// <summary>Ratios that can be.</summary>
-    public const double Least = 0.1, Greatest = 100;
+    public const double Least = 0.1,
+        Greatest = 100;
 }
 
 /// <summary>A kind of bobbins that fit a wheel.</summary>
@@ -154,7 +162,8 @@ public sealed record Spinner(IReadOnlyList<Whorl> Whorls, Drive? Drive, double? 
     public const int MostWhorls = 16;
 
     /// <summary>Grams that a bobbin can hold.</summary>
-    public const double LeastBobbin = 1, MostBobbin = 5000;
+    public const double LeastBobbin = 1,
+        MostBobbin = 5000;
 
     /// <summary>The kinds of bobbins that fit it; empty where it takes one kind only, or none.</summary>
     public IReadOnlyList<Bobbin> Bobbins { get; init; } = [];
@@ -166,12 +175,14 @@ public sealed record Spinner(IReadOnlyList<Whorl> Whorls, Drive? Drive, double? 
     public const int MostBobbins = 8;
 
     /// <summary>Grams that a spindle can weigh.</summary>
-    public const double LightestSpindle = 1, HeaviestSpindle = 1000;
+    public const double LightestSpindle = 1,
+        HeaviestSpindle = 1000;
 
     /// <summary>What a bobbin of it holds.</summary>
     /// <param name="name">Of its kind; empty where nobody said.</param>
     /// <returns>Grams; null where nobody knows.</returns>
-    public double? RoomOf(string name) => Bobbins.FirstOrDefault(b => b.Name == name)?.Grams ?? BobbinGrams ?? (Bobbins.Count > 0 ? Bobbins[0].Grams : null);
+    public double? RoomOf(string name) =>
+        Bobbins.FirstOrDefault(b => b.Name == name)?.Grams ?? BobbinGrams ?? (Bobbins.Count > 0 ? Bobbins[0].Grams : null);
 
     /// <summary>How many bobbins so much yarn fills.</summary>
     /// <param name="grams">Above zero.</param>
@@ -185,7 +196,8 @@ public sealed record Spinner(IReadOnlyList<Whorl> Whorls, Drive? Drive, double? 
 public sealed record Winder(double RoundMillimetres)
 {
     /// <summary>Millimetres that a round can have.</summary>
-    public const double Least = 100, Most = 10_000;
+    public const double Least = 100,
+        Most = 10_000;
 }
 
 /// <summary>Something seen or done to a tool: bent teeth, worn cloth, cleaned.</summary>

@@ -41,7 +41,8 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
         return text;
     }
 
-    // As it is kept. A lot that is there already may have a code from before there was a grammar; what is new is held to it where it is made.
+    // As it is kept. A lot that is there already may have a code from before there was a grammar; what is new is held to it where it is
+    // made.
     public string Code(string column) => Text(column, 24).Trim().ToUpperInvariant();
 
     public T? Maybe<T>(string column)
@@ -58,7 +59,11 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
             return value;
         }
 
-        Refuse(column, "not-a-word", $"says \u201C{(text.Length > 30 ? text[..30] : text)}\u201D, which is none of: {string.Join(", ", Enum.GetValues<T>().Select(v => v.Hyphened()))}");
+        Refuse(
+            column,
+            "not-a-word",
+            $"says \u201C{(text.Length > 30 ? text[..30] : text)}\u201D, which is none of: {string.Join(", ", Enum.GetValues<T>().Select(v => v.Hyphened()))}"
+        );
         return null;
     }
 
@@ -72,9 +77,16 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
         }
 
         var parts = new List<LabelPart>();
-        foreach (var words in text.Split('+', StringSplitOptions.TrimEntries).Select(p => p.Split(' ', 3, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)))
+        foreach (
+            var words in text.Split('+', StringSplitOptions.TrimEntries)
+                .Select(p => p.Split(' ', 3, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        )
         {
-            if (words.Length < 2 || !double.TryParse(words[0], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var percent) || !Hyphenated<Fibre>.ByWord.TryGetValue(words[1], out var fibre))
+            if (
+                words.Length < 2
+                || !double.TryParse(words[0], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var percent)
+                || !Hyphenated<Fibre>.ByWord.TryGetValue(words[1], out var fibre)
+            )
             {
                 Refuse(column, "not-readable", "does not read: write it as \u201C60 wool Gotland + 40 silk\u201D");
                 return [];
@@ -106,17 +118,32 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
 
         if (!commaParts && text.IndexOf('.') is > 0 and var point && text.Length - point == 4 && text[..point] != "0")
         {
-            Refuse(column, "unclear-decimal", $"can be read as {text.Replace(".", "")} or as {text}: write it without the point, or with a comma");
+            Refuse(
+                column,
+                "unclear-decimal",
+                $"can be read as {text.Replace(".", "")} or as {text}: write it without the point, or with a comma"
+            );
             return null;
         }
 
         var plain = commaParts ? text : text.Replace(',', '.');
-        if (double.TryParse(plain, NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out var value) && value >= low && value <= high && (value == 0 || value >= smallest))
+        if (
+            double.TryParse(plain, NumberStyles.AllowDecimalPoint | NumberStyles.AllowExponent, CultureInfo.InvariantCulture, out var value)
+            && value >= low
+            && value <= high
+            && (value == 0 || value >= smallest)
+        )
         {
             return value;
         }
 
-        Refuse(column, "out-of-range", FormattableString.Invariant($"must be a number from {low} to {high}, with a point as the decimal mark{(commaParts ? "" : ", or a comma")}"));
+        Refuse(
+            column,
+            "out-of-range",
+            FormattableString.Invariant(
+                $"must be a number from {low} to {high}, with a point as the decimal mark{(commaParts ? "" : ", or a comma")}"
+            )
+        );
         return null;
     }
 
@@ -171,7 +198,18 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
             text = $"{day.Day:yyyy-MM-dd}{(space > 0 ? "T" + text[(space + 1)..].Trim() : "")}";
         }
 
-        if (text.Length >= 10 && text[4] == '-' && DateTimeOffset.TryParse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal, out var time) && DateOnly.FromDateTime(time.UtcDateTime) >= WorkTime.Earliest && time.Year <= 2200)
+        if (
+            text.Length >= 10
+            && text[4] == '-'
+            && DateTimeOffset.TryParse(
+                text,
+                CultureInfo.InvariantCulture,
+                DateTimeStyles.AssumeUniversal | DateTimeStyles.AdjustToUniversal,
+                out var time
+            )
+            && DateOnly.FromDateTime(time.UtcDateTime) >= WorkTime.Earliest
+            && time.Year <= 2200
+        )
         {
             return time;
         }
@@ -196,6 +234,7 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
     private static class Hyphenated<T>
         where T : struct, Enum
     {
-        public static readonly Dictionary<string, T> ByWord = Enum.GetValues<T>().ToDictionary(v => v.Hyphened(), StringComparer.OrdinalIgnoreCase);
+        public static readonly Dictionary<string, T> ByWord = Enum.GetValues<T>()
+            .ToDictionary(v => v.Hyphened(), StringComparer.OrdinalIgnoreCase);
     }
 }

@@ -4,8 +4,8 @@ using System.Text.RegularExpressions;
 namespace EarthyTuft.Core.WeighLog;
 
 /// <summary>
-/// A day as a spreadsheet may have rewritten it. The year in front or points between leave no doubt; with slashes the day and the month stand
-/// either way round, and a day that can be read two ways is not guessed at.
+/// A day as a spreadsheet may have rewritten it. The year in front or points between leave no doubt; with slashes the day and the month
+/// stand either way round, and a day that can be read two ways is not guessed at.
 /// </summary>
 /// <param name="Day">Null when it is refused.</param>
 /// <param name="Why">Null when it was read; else the rest of a sentence after the column's name.</param>
@@ -44,11 +44,19 @@ public sealed partial record WeighLogDay(DateOnly? Day, string? Why, bool IsUncl
 
         return first == second || first > 12 ? Of(year, second, first)
             : second > 12 ? Of(year, first, second)
-            : new WeighLogDay(null, FormattableString.Invariant($"can be read as {year:0000}-{second:00}-{first:00} or as {year:0000}-{first:00}-{second:00}: write it with the year in front"), true);
+            : new WeighLogDay(
+                null,
+                FormattableString.Invariant(
+                    $"can be read as {year:0000}-{second:00}-{first:00} or as {year:0000}-{first:00}-{second:00}: write it with the year in front"
+                ),
+                true
+            );
     }
 
     private static WeighLogDay Of(int year, int month, int day) =>
-        year is >= 1 and <= 9999 && month is >= 1 and <= 12 && day >= 1 && day <= DateTime.DaysInMonth(year, month) ? new WeighLogDay(new DateOnly(year, month, day), null, false) : No();
+        year is >= 1 and <= 9999 && month is >= 1 and <= 12 && day >= 1 && day <= DateTime.DaysInMonth(year, month)
+            ? new WeighLogDay(new DateOnly(year, month, day), null, false)
+            : No();
 
     private static WeighLogDay No() => new(null, "must be a day like 2026-05-14", false);
 }

@@ -37,10 +37,41 @@ public sealed record WeighLogRow
     /// <summary>The header, in order. Units stand in the names.</summary>
     public static readonly IReadOnlyList<string> Columns =
     [
-        "entry", "line", "step", "done_at", "who", "minutes", "notes", "confirmed_because", "flow", "lot", "form", "fibre", "breed", "animal",
-        "colour", "shorn_on", "price", "amount", "empties_lot", "kind", "fate", "mass_g", "state", "humidity_percent", "scale_step_g", "weighed_on",
-        "spent", "worth", "voided_because", "added_at", "added_by", "answer",
-        "before", "came_dyed", "made_of",
+        "entry",
+        "line",
+        "step",
+        "done_at",
+        "who",
+        "minutes",
+        "notes",
+        "confirmed_because",
+        "flow",
+        "lot",
+        "form",
+        "fibre",
+        "breed",
+        "animal",
+        "colour",
+        "shorn_on",
+        "price",
+        "amount",
+        "empties_lot",
+        "kind",
+        "fate",
+        "mass_g",
+        "state",
+        "humidity_percent",
+        "scale_step_g",
+        "weighed_on",
+        "spent",
+        "worth",
+        "voided_because",
+        "added_at",
+        "added_by",
+        "answer",
+        "before",
+        "came_dyed",
+        "made_of",
     ];
 
     /// <summary>Numbers the entry within the file; rows of one entry stand together.</summary>
@@ -153,45 +184,53 @@ public sealed record WeighLogRow
 
     /// <summary>The row as cells, in the order of <see cref="Columns"/>, safe to open in a spreadsheet.</summary>
     public IReadOnlyList<string> ToCells() =>
-    [
-        Entry.ToString(CultureInfo.InvariantCulture),
-        Line.ToString(CultureInfo.InvariantCulture),
-        Step.Hyphened(),
-        Moment(DoneAt),
-        Harmless(Who),
-        Number(Minutes),
-        Harmless(Notes),
-        Harmless(ConfirmedBecause),
-        Flow.Hyphened(),
-        Harmless(Lot),
-        Word(Form),
-        Word(Fibre),
-        Harmless(Breed),
-        Harmless(Animal),
-        Harmless(Colour),
-        Day(ShornOn),
-        Number(Price),
-        Flow == RowKind.Correction ? "" : Amount.Hyphened(),
-        Flow == RowKind.In ? (EmptiesLot ? "yes" : "no") : "",
-        Loss is not null ? Word(Loss) : Word(Gain),
-        Word(Fate),
-        Number(MassGrams),
-        Word(State),
-        Number(HumidityPercent),
-        Number(ScaleStepGrams),
-        Day(WeighedOn),
-        Number(Spent),
-        Number(Worth),
-        Harmless(VoidedBecause),
-        AddedAt is { } added ? Moment(added) : "",
-        Harmless(AddedBy),
-        Word(Answer),
-        Harmless(Before),
-        CameDyed ? "yes" : "",
-        Harmless(string.Join(" + ", MadeOf.Select(p => FormattableString.Invariant($"{p.Percent:0.######} {p.Fibre.Hyphened()}{(p.Breed.Length > 0 ? " " + p.Breed : "")}")))),
-    ];
+        [
+            Entry.ToString(CultureInfo.InvariantCulture),
+            Line.ToString(CultureInfo.InvariantCulture),
+            Step.Hyphened(),
+            Moment(DoneAt),
+            Harmless(Who),
+            Number(Minutes),
+            Harmless(Notes),
+            Harmless(ConfirmedBecause),
+            Flow.Hyphened(),
+            Harmless(Lot),
+            Word(Form),
+            Word(Fibre),
+            Harmless(Breed),
+            Harmless(Animal),
+            Harmless(Colour),
+            Day(ShornOn),
+            Number(Price),
+            Flow == RowKind.Correction ? "" : Amount.Hyphened(),
+            Flow == RowKind.In ? (EmptiesLot ? "yes" : "no") : "",
+            Loss is not null ? Word(Loss) : Word(Gain),
+            Word(Fate),
+            Number(MassGrams),
+            Word(State),
+            Number(HumidityPercent),
+            Number(ScaleStepGrams),
+            Day(WeighedOn),
+            Number(Spent),
+            Number(Worth),
+            Harmless(VoidedBecause),
+            AddedAt is { } added ? Moment(added) : "",
+            Harmless(AddedBy),
+            Word(Answer),
+            Harmless(Before),
+            CameDyed ? "yes" : "",
+            Harmless(
+                string.Join(
+                    " + ",
+                    MadeOf.Select(p =>
+                        FormattableString.Invariant($"{p.Percent:0.######} {p.Fibre.Hyphened()}{(p.Breed.Length > 0 ? " " + p.Breed : "")}")
+                    )
+                )
+            ),
+        ];
 
-    private static string Moment(DateTimeOffset at) => at.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss.FFFFFF'Z'", CultureInfo.InvariantCulture);
+    private static string Moment(DateTimeOffset at) =>
+        at.UtcDateTime.ToString("yyyy-MM-dd'T'HH:mm:ss.FFFFFF'Z'", CultureInfo.InvariantCulture);
 
     /// <summary>Reads a row.</summary>
     /// <param name="cell">The cell of a column by name, empty where the file has no such column.</param>
@@ -249,8 +288,9 @@ public sealed record WeighLogRow
     }
 
     /// <summary>
-    /// Keeps a spreadsheet from taking a text for a formula: where one begins like a formula, or with an apostrophe, it gets an apostrophe in
-    /// front; within it too, after a semicolon, a tab or a line break, where another spreadsheet than the one it was meant for begins a new cell.
+    /// Keeps a spreadsheet from taking a text for a formula: where one begins like a formula, or with an apostrophe, it gets an apostrophe
+    /// in front; within it too, after a semicolon, a tab or a line break, where another spreadsheet than the one it was meant for begins a
+    /// new cell.
     /// <see cref="AsMeant"/> takes exactly those off again.
     /// </summary>
     /// <param name="text">Any text.</param>
@@ -304,7 +344,8 @@ public sealed record WeighLogRow
 
     private static bool EndsCell(char letter) => letter is ';' or '\t' or '\r' or '\n';
 
-    private static bool IsTelling(char letter, bool begins, int place) => begins && (letter is '=' or '+' or '-' or '@' or '\'' || (place == 0 && letter is ('\t' or '\r' or '\n')));
+    private static bool IsTelling(char letter, bool begins, int place) =>
+        begins && (letter is '=' or '+' or '-' or '@' or '\'' || (place == 0 && letter is ('\t' or '\r' or '\n')));
 
     private static string Word<T>(T? value)
         where T : struct, Enum => value?.Hyphened() ?? "";

@@ -7,10 +7,11 @@ public static class Draft
 {
     /// <summary>The reckoning <c>draft</c>: supply in grams per metre, a thousand times, over the yarn's tex.</summary>
     /// <param name="input">Supply and yarn.</param>
-    public static Result<DraftOutput> Reckon(DraftInput input) => new Guard()
-        .Positive(input.SupplyGramsPerMetre, "supplyGramsPerMetre")
-        .Positive(input.YarnTex, "yarnTex")
-        .Then<DraftOutput>(() => new DraftOutput(input.SupplyGramsPerMetre * 1000 / input.YarnTex));
+    public static Result<DraftOutput> Reckon(DraftInput input) =>
+        new Guard()
+            .Positive(input.SupplyGramsPerMetre, "supplyGramsPerMetre")
+            .Positive(input.YarnTex, "yarnTex")
+            .Then<DraftOutput>(() => new DraftOutput(input.SupplyGramsPerMetre * 1000 / input.YarnTex));
 }
 
 /// <summary>Input of <c>draft</c>.</summary>
@@ -18,7 +19,8 @@ public static class Draft
 /// <param name="YarnTex">The singles, above zero.</param>
 public sealed record DraftInput(
     [property: Unit("g/m", "supply")] double SupplyGramsPerMetre,
-    [property: Unit("tex", "yarn")] double YarnTex);
+    [property: Unit("tex", "yarn")] double YarnTex
+);
 
 /// <summary>Output of <c>draft</c>.</summary>
 /// <param name="Draft">How many times its length the supply is drawn out to.</param>

@@ -14,11 +14,21 @@ namespace EarthyTuft.Core.Yarns;
 /// <param name="Finished">How it was finished.</param>
 /// <param name="Hangs">How a skein hangs after that.</param>
 public sealed record TypedYarn(
-    string? Wraps, double? Degrees, string? Length, double? RoundMillimetres = null, int? Strands = null, YarnStructure? Structure = null, TwistDirection? Direction = null, FinishedBy? Finished = null, SkeinHangs? Hangs = null)
+    string? Wraps,
+    double? Degrees,
+    string? Length,
+    double? RoundMillimetres = null,
+    int? Strands = null,
+    YarnStructure? Structure = null,
+    TwistDirection? Direction = null,
+    FinishedBy? Finished = null,
+    SkeinHangs? Hangs = null
+)
 {
     /// <summary>Reads it.</summary>
     /// <param name="form">What the lot is.</param>
-    /// <returns>What was measured, or what cannot be read, at <c>wraps</c>, <c>degrees</c>, <c>length</c>, <c>plies</c>, <c>finishedBy</c>, <c>hangs</c>, <c>yarn</c>.</returns>
+    /// <returns>What was measured, or what cannot be read, at <c>wraps</c>, <c>degrees</c>, <c>length</c>, <c>plies</c>, <c>finishedBy</c>,
+    /// <c>hangs</c>, <c>yarn</c>.</returns>
     public Result<YarnMeasures> Read(LotForm form)
     {
         var wraps = string.IsNullOrWhiteSpace(Wraps) ? (Result<WrapsReading>?)null : WrapsReading.Read(Wraps, "wraps");
@@ -26,7 +36,16 @@ public sealed record TypedYarn(
         var winds = RoundMillimetres is not { } round || round is >= Tools.Winder.Least and <= Tools.Winder.Most;
         Refusal[] unread =
         [
-            .. winds ? [] : new[] { new Refusal("roundMillimetres", "out-of-range", FormattableString.Invariant($"The round of a winder lies between {Tools.Winder.Least} and {Tools.Winder.Most} mm.")) },
+            .. winds
+                ? []
+                : new[]
+                {
+                    new Refusal(
+                        "roundMillimetres",
+                        "out-of-range",
+                        FormattableString.Invariant($"The round of a winder lies between {Tools.Winder.Least} and {Tools.Winder.Most} mm.")
+                    ),
+                },
             .. wraps?.Refusals ?? [],
             .. length?.Refusals ?? [],
         ];
@@ -35,6 +54,18 @@ public sealed record TypedYarn(
             return Result<YarnMeasures>.Refused(unread);
         }
 
-        return new YarnMeasures(wraps?.Value.PerInch, wraps?.Value.Doubt, Degrees, length?.Value.Metres, Strands, Structure, Direction, Finished, Hangs, wraps?.Value is { Spread: not null } several ? several.Places : null, wraps?.Value.Spread).Check(form);
+        return new YarnMeasures(
+            wraps?.Value.PerInch,
+            wraps?.Value.Doubt,
+            Degrees,
+            length?.Value.Metres,
+            Strands,
+            Structure,
+            Direction,
+            Finished,
+            Hangs,
+            wraps?.Value is { Spread: not null } several ? several.Places : null,
+            wraps?.Value.Spread
+        ).Check(form);
     }
 }

@@ -31,7 +31,8 @@ public enum YarnClass
 }
 
 /// <summary>
-/// Wraps per inch, thickness and grist (docs/craft.md, section 15). Wraps are of yarn lightly laid, so that its density is low and personal:
+/// Wraps per inch, thickness and grist (docs/craft.md, section 15). Wraps are of yarn lightly laid, so that its density is low and
+/// personal:
 /// <c>tex = density * pi * d^2 / 4 * 1000</c>, d in millimetres and density in g/cm3.
 /// </summary>
 public static class Wraps
@@ -61,17 +62,21 @@ public static class Wraps
     public static YarnClass? Neighbour(double wrapsPerInch)
     {
         var here = ClassOf(wrapsPerInch);
-        return new[] { ClassOf(wrapsPerInch + ReadingDoubt), ClassOf(Math.Max(1e-9, wrapsPerInch - ReadingDoubt)) }.Where(c => c != here).Select(c => (YarnClass?)c).FirstOrDefault();
+        return new[] { ClassOf(wrapsPerInch + ReadingDoubt), ClassOf(Math.Max(1e-9, wrapsPerInch - ReadingDoubt)) }
+            .Where(c => c != here)
+            .Select(c => (YarnClass?)c)
+            .FirstOrDefault();
     }
 
     /// <summary>Wraps in the middle of a class, to begin from.</summary>
     /// <param name="of">The class.</param>
-    public static double MiddleOf(YarnClass of) => of switch
-    {
-        YarnClass.Lace => 22,
-        YarnClass.SuperBulky => 5,
-        _ => (From[(int)of] + From[(int)of - 1]) / 2,
-    };
+    public static double MiddleOf(YarnClass of) =>
+        of switch
+        {
+            YarnClass.Lace => 22,
+            YarnClass.SuperBulky => 5,
+            _ => (From[(int)of] + From[(int)of - 1]) / 2,
+        };
 
     /// <summary>Grist of a yarn.</summary>
     /// <param name="wrapsPerInch">Above zero.</param>
@@ -86,23 +91,28 @@ public static class Wraps
 
     /// <summary>The reckoning <c>wraps</c>.</summary>
     /// <param name="input">Wraps in an inch.</param>
-    public static Result<WrapsOutput> Reckon(WrapsInput input) => new Guard()
-        .Within(input.WrapsPerInch, Fewest, Most, "wrapsPerInch")
-        .Then<WrapsOutput>(() => new WrapsOutput(Diameter(input.WrapsPerInch), ClassOf(input.WrapsPerInch), Neighbour(input.WrapsPerInch)));
+    public static Result<WrapsOutput> Reckon(WrapsInput input) =>
+        new Guard()
+            .Within(input.WrapsPerInch, Fewest, Most, "wrapsPerInch")
+            .Then<WrapsOutput>(() =>
+                new WrapsOutput(Diameter(input.WrapsPerInch), ClassOf(input.WrapsPerInch), Neighbour(input.WrapsPerInch))
+            );
 
     /// <summary>The reckoning <c>wraps-to-grist</c>.</summary>
     /// <param name="input">Wraps and density.</param>
-    public static Result<GristOutput> ReckonGrist(WrapsToGristInput input) => new Guard()
-        .Within(input.WrapsPerInch, Fewest, Most, "wrapsPerInch")
-        .Positive(input.WrapDensity, "wrapDensity")
-        .Then<GristOutput>(() => new GristOutput(Tex(input.WrapsPerInch, input.WrapDensity)));
+    public static Result<GristOutput> ReckonGrist(WrapsToGristInput input) =>
+        new Guard()
+            .Within(input.WrapsPerInch, Fewest, Most, "wrapsPerInch")
+            .Positive(input.WrapDensity, "wrapDensity")
+            .Then<GristOutput>(() => new GristOutput(Tex(input.WrapsPerInch, input.WrapDensity)));
 
     /// <summary>The reckoning <c>grist-to-wraps</c>, the inverse of <c>wraps-to-grist</c>.</summary>
     /// <param name="input">Grist and density.</param>
-    public static Result<GristToWrapsOutput> ReckonWraps(GristToWrapsInput input) => new Guard()
-        .Positive(input.Tex, "tex")
-        .Positive(input.WrapDensity, "wrapDensity")
-        .Then<GristToWrapsOutput>(() => new GristToWrapsOutput(Of(input.Tex, input.WrapDensity)));
+    public static Result<GristToWrapsOutput> ReckonWraps(GristToWrapsInput input) =>
+        new Guard()
+            .Positive(input.Tex, "tex")
+            .Positive(input.WrapDensity, "wrapDensity")
+            .Then<GristToWrapsOutput>(() => new GristToWrapsOutput(Of(input.Tex, input.WrapDensity)));
 }
 
 /// <summary>Input of <c>wraps</c>.</summary>
@@ -116,14 +126,16 @@ public sealed record WrapsInput([property: Unit("/in", "wraps, lightly laid")] d
 public sealed record WrapsOutput(
     [property: Unit("mm", "thickness")] double DiameterMillimetres,
     [property: Unit("", "class")] YarnClass YarnClass,
-    [property: Unit("", "or by other charts")] YarnClass? Neighbour);
+    [property: Unit("", "or by other charts")] YarnClass? Neighbour
+);
 
 /// <summary>Input of <c>wraps-to-grist</c>.</summary>
 /// <param name="WrapsPerInch">From 1 to 200.</param>
 /// <param name="WrapDensity">Above zero.</param>
 public sealed record WrapsToGristInput(
     [property: Unit("/in", "wraps, lightly laid")] double WrapsPerInch,
-    [property: Unit("g/cm³", "wrap density: singles on the wheel 0.24, finished wool 0.11, cotton and silk 0.2")] double WrapDensity);
+    [property: Unit("g/cm³", "wrap density: singles on the wheel 0.24, finished wool 0.11, cotton and silk 0.2")] double WrapDensity
+);
 
 /// <summary>Output of <c>wraps-to-grist</c>, <c>ply</c>.</summary>
 /// <param name="Tex">Grams per 1000 m.</param>
@@ -134,7 +146,8 @@ public sealed record GristOutput([property: Unit("tex", "grist")] double Tex);
 /// <param name="WrapDensity">Above zero.</param>
 public sealed record GristToWrapsInput(
     [property: Unit("tex", "grist")] double Tex,
-    [property: Unit("g/cm³", "wrap density: singles on the wheel 0.24, finished wool 0.11, cotton and silk 0.2")] double WrapDensity);
+    [property: Unit("g/cm³", "wrap density: singles on the wheel 0.24, finished wool 0.11, cotton and silk 0.2")] double WrapDensity
+);
 
 /// <summary>Output of <c>grist-to-wraps</c>.</summary>
 /// <param name="WrapsPerInch">Lightly laid.</param>

@@ -61,8 +61,18 @@ public enum SkeinHangs
 /// <param name="WrapsPlaces">At how many places its wraps were read; null where at one.</param>
 /// <param name="WrapsSpread">Standard deviation of the wraps from place to place; null with <paramref name="WrapsPlaces" />.</param>
 public sealed record YarnMeasures(
-    double? WrapsPerInch, double? WrapsDoubt, double? Degrees, double? Metres, int? Strands = null, YarnStructure? Structure = null, TwistDirection? Direction = null, FinishedBy? Finished = null,
-    SkeinHangs? Hangs = null, int? WrapsPlaces = null, double? WrapsSpread = null)
+    double? WrapsPerInch,
+    double? WrapsDoubt,
+    double? Degrees,
+    double? Metres,
+    int? Strands = null,
+    YarnStructure? Structure = null,
+    TwistDirection? Direction = null,
+    FinishedBy? Finished = null,
+    SkeinHangs? Hangs = null,
+    int? WrapsPlaces = null,
+    double? WrapsSpread = null
+)
 {
     /// <summary>The most strands that a yarn here has.</summary>
     public const int MostStrands = 24;
@@ -71,39 +81,65 @@ public sealed record YarnMeasures(
     public const double LengthDoubt = 0.01;
 
     /// <summary>Whether anything was measured.</summary>
-    public bool IsEmpty => this is { WrapsPerInch: null, Degrees: null, Metres: null, Strands: null, Direction: null, Finished: null, Hangs: null };
+    public bool IsEmpty =>
+        this is { WrapsPerInch: null, Degrees: null, Metres: null, Strands: null, Direction: null, Finished: null, Hangs: null };
 
     /// <summary>Checks what is noted of a lot.</summary>
     /// <param name="form">What the lot is.</param>
-    /// <returns>The same, or <c>not-measured-here</c> where the lot is no yarn or not finished, <c>out-of-range</c>, <c>wrong-plies</c>.</returns>
-    public Result<YarnMeasures> Check(LotForm form) => new Guard()
-        .Need(form.IsSpun(), "yarn", "not-measured-here", "is measured of what was spun: this is fibre")
-        .Need(WrapsPerInch is not { } wraps || wraps is >= Wraps.Fewest and <= Wraps.Most, "wraps", "out-of-range", $"lies between {Wraps.Fewest} and {Wraps.Most}")
-        .Need(Degrees is not { } degrees || degrees is > 0 and < 90, "degrees", "out-of-range", "must be above 0 and below 90 degrees")
-        .Need(Strands is not { } strands || strands is >= 1 and <= MostStrands, "plies", "out-of-range", $"must be a whole number from 1 to {MostStrands}")
-        .Need(form != LotForm.Singles || Strands is null or 1, "plies", "wrong-plies", "of singles is one: plied yarn comes from the station Ply")
-        .Need(form != LotForm.Plied || Strands is null or > 1, "plies", "wrong-plies", "of what was plied is two at least")
-        .Need(form == LotForm.Yarn || Finished is null, "finishedBy", "not-measured-here", "is told of yarn that was finished")
-        .Need(form == LotForm.Yarn || Hangs is null, "hangs", "not-measured-here", "is told of yarn that was finished: before the wash a skein always twists")
-        .Then<YarnMeasures>(() => this);
+    /// <returns>The same, or <c>not-measured-here</c> where the lot is no yarn or not finished, <c>out-of-range</c>,
+    /// <c>wrong-plies</c>.</returns>
+    public Result<YarnMeasures> Check(LotForm form) =>
+        new Guard()
+            .Need(form.IsSpun(), "yarn", "not-measured-here", "is measured of what was spun: this is fibre")
+            .Need(
+                WrapsPerInch is not { } wraps || wraps is >= Wraps.Fewest and <= Wraps.Most,
+                "wraps",
+                "out-of-range",
+                $"lies between {Wraps.Fewest} and {Wraps.Most}"
+            )
+            .Need(Degrees is not { } degrees || degrees is > 0 and < 90, "degrees", "out-of-range", "must be above 0 and below 90 degrees")
+            .Need(
+                Strands is not { } strands || strands is >= 1 and <= MostStrands,
+                "plies",
+                "out-of-range",
+                $"must be a whole number from 1 to {MostStrands}"
+            )
+            .Need(
+                form != LotForm.Singles || Strands is null or 1,
+                "plies",
+                "wrong-plies",
+                "of singles is one: plied yarn comes from the station Ply"
+            )
+            .Need(form != LotForm.Plied || Strands is null or > 1, "plies", "wrong-plies", "of what was plied is two at least")
+            .Need(form == LotForm.Yarn || Finished is null, "finishedBy", "not-measured-here", "is told of yarn that was finished")
+            .Need(
+                form == LotForm.Yarn || Hangs is null,
+                "hangs",
+                "not-measured-here",
+                "is told of yarn that was finished: before the wash a skein always twists"
+            )
+            .Then<YarnMeasures>(() => this);
 
     /// <summary>What was measured later over what was before: where a figure was not measured again the older one stands.</summary>
     /// <param name="later">What was measured later.</param>
-    public YarnMeasures With(YarnMeasures later) => new(
-        later.WrapsPerInch ?? WrapsPerInch,
-        later.WrapsPerInch is null ? WrapsDoubt : later.WrapsDoubt,
-        later.Degrees ?? Degrees,
-        later.Metres ?? Metres,
-        later.Strands ?? Strands,
-        later.Structure ?? Structure,
-        later.Direction ?? Direction,
-        later.Finished ?? Finished,
-        later.Hangs ?? Hangs,
-        later.WrapsPerInch is null ? WrapsPlaces : later.WrapsPlaces,
-        later.WrapsPerInch is null ? WrapsSpread : later.WrapsSpread);
+    public YarnMeasures With(YarnMeasures later) =>
+        new(
+            later.WrapsPerInch ?? WrapsPerInch,
+            later.WrapsPerInch is null ? WrapsDoubt : later.WrapsDoubt,
+            later.Degrees ?? Degrees,
+            later.Metres ?? Metres,
+            later.Strands ?? Strands,
+            later.Structure ?? Structure,
+            later.Direction ?? Direction,
+            later.Finished ?? Finished,
+            later.Hangs ?? Hangs,
+            later.WrapsPerInch is null ? WrapsPlaces : later.WrapsPlaces,
+            later.WrapsPerInch is null ? WrapsSpread : later.WrapsSpread
+        );
 
     /// <summary>Its wraps as they were read; null where they were not.</summary>
-    public WrapsReading? Reading => WrapsPerInch is { } wraps ? new WrapsReading(wraps, WrapsDoubt ?? WrapsReading.LeastDoubt, WrapsPlaces ?? 1, WrapsSpread) : null;
+    public WrapsReading? Reading =>
+        WrapsPerInch is { } wraps ? new WrapsReading(wraps, WrapsDoubt ?? WrapsReading.LeastDoubt, WrapsPlaces ?? 1, WrapsSpread) : null;
 
     /// <summary>Nothing measured.</summary>
     public static readonly YarnMeasures Nothing = new(null, null, null, null);
@@ -129,7 +165,8 @@ public sealed record YarnFacts(double? Tex, bool IsGuessed, double? Density, dou
             tex,
             own is null && guessed is not null,
             own is { } grist && measured.WrapsPerInch is { } read ? DensityOf(grist, read) : null,
-            measured.Metres ?? (tex is { } of && grams is > 0 ? grams.Value / of * 1000 : null));
+            measured.Metres ?? (tex is { } of && grams is > 0 ? grams.Value / of * 1000 : null)
+        );
     }
 
     /// <summary>The wrap density of a yarn: the inverse of <see cref="Wraps.Tex" />.</summary>
@@ -147,9 +184,8 @@ public sealed record WashedYarn(double? BloomPercent, double? ShrinkPercent)
     /// <summary>Reckons.</summary>
     /// <param name="before">Measured before the wash.</param>
     /// <param name="after">Measured after it.</param>
-    public static WashedYarn Of(YarnMeasures before, YarnMeasures after) => new(
-        (before.WrapsPerInch / after.WrapsPerInch - 1) * 100,
-        (1 - after.Metres / before.Metres) * 100);
+    public static WashedYarn Of(YarnMeasures before, YarnMeasures after) =>
+        new((before.WrapsPerInch / after.WrapsPerInch - 1) * 100, (1 - after.Metres / before.Metres) * 100);
 }
 
 /// <summary>Two skeins of one yarn beside each other.</summary>

@@ -6,7 +6,8 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
 namespace EarthyTuft.Data.Animals;
 
-/// <summary>An animal that fibre comes from. Its clips are the lots that came in under its name, or under that of one that was merged into it.</summary>
+/// <summary>An animal that fibre comes from. Its clips are the lots that came in under its name, or under that of one that was merged into
+/// it.</summary>
 [Tells(News.Log)]
 [Table("animals")]
 public sealed class AnimalRow : IWorkshopOwned

@@ -3,7 +3,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Assessing;
 
-/// <summary>The locks that stand for lots: their own, or those of the nearest lots they were made of that have any. One query, without their families.</summary>
+/// <summary>The locks that stand for lots: their own, or those of the nearest lots they were made of that have any. One query, without
+/// their families.</summary>
 public static class NearestLocks
 {
     // From a lot that has locks there is no need to look further back.

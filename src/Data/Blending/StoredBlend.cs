@@ -9,7 +9,8 @@ namespace EarthyTuft.Data.Blending;
 /// <summary>A blend as it is stored: its plan and its events.</summary>
 public static class StoredBlend
 {
-    private const int PlanVersion = 1, EventVersion = 1;
+    private const int PlanVersion = 1,
+        EventVersion = 1;
 
     private static readonly StoredEvents<BlendEvent> Kinds = new StoredEvents<BlendEvent>("blending")
         .Add<LoadBlended, LoadV1>("loadBlended", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
@@ -22,14 +23,36 @@ public static class StoredBlend
     /// <summary>Its events that count.</summary>
     public static IEnumerable<RunEvent<BlendEvent>> Events(RunRow run) => run.EventsAs(Read);
 
-    public static string Write(BlendPlan plan) => StoredPayload.Write(
-        new PlanV1(plan.Grams, plan.Most.Grams, plan.Most.Own, plan.Most.IsSaid, [.. plan.Parts.Select(p => new PartV1(p.Lot, p.Code, p.Fraction))], plan.On, plan.Gives, plan.Layers, plan.Passes, plan.SplitIn), PlanVersion);
+    public static string Write(BlendPlan plan) =>
+        StoredPayload.Write(
+            new PlanV1(
+                plan.Grams,
+                plan.Most.Grams,
+                plan.Most.Own,
+                plan.Most.IsSaid,
+                [.. plan.Parts.Select(p => new PartV1(p.Lot, p.Code, p.Fraction))],
+                plan.On,
+                plan.Gives,
+                plan.Layers,
+                plan.Passes,
+                plan.SplitIn
+            ),
+            PlanVersion
+        );
 
     public static BlendPlan Plan(string stored)
     {
         var plan = StoredPayload.Read<PlanV1>(stored, PlanVersion);
         return new BlendPlan(
-            plan.Grams, new LoadSize(plan.MostGrams, plan.OwnLoads, plan.MostIsSaid), [.. plan.Parts.Select(p => new BlendPart(p.Lot, p.Code, p.Fraction))], plan.On, plan.Gives, plan.Layers, plan.Passes, plan.SplitIn);
+            plan.Grams,
+            new LoadSize(plan.MostGrams, plan.OwnLoads, plan.MostIsSaid),
+            [.. plan.Parts.Select(p => new BlendPart(p.Lot, p.Code, p.Fraction))],
+            plan.On,
+            plan.Gives,
+            plan.Layers,
+            plan.Passes,
+            plan.SplitIn
+        );
     }
 
     public static RunEventRow Row(RunEvent<BlendEvent> happened, string who) => Kinds.Row(happened, who);
@@ -37,7 +60,17 @@ public static class StoredBlend
     public static BlendEvent Read(RunEventRow row) => Kinds.Read(row);
 
     private sealed record PlanV1(
-        double Grams, double MostGrams, int OwnLoads, bool MostIsSaid, IReadOnlyList<PartV1> Parts, BlendOn On, LotForm Gives, int Layers, int Passes, int SplitIn);
+        double Grams,
+        double MostGrams,
+        int OwnLoads,
+        bool MostIsSaid,
+        IReadOnlyList<PartV1> Parts,
+        BlendOn On,
+        LotForm Gives,
+        int Layers,
+        int Passes,
+        int SplitIn
+    );
 
     private sealed record PartV1(Guid Lot, string Code, double Fraction);
 

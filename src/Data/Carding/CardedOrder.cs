@@ -11,7 +11,12 @@ public static class CardedOrder
 {
     /// <summary>Null where no run at the cards made the lot.</summary>
     public static async Task<FibreOrder?> Of(EarthyTuftDb db, Guid lot, CancellationToken cancellationToken) =>
-        await db.Flows.AsNoTracking().Where(f => f.LotId == lot && f.Role == FlowRole.Out && !f.Voided)
+        await db
+            .Flows.AsNoTracking()
+            .Where(f => f.LotId == lot && f.Role == FlowRole.Out && !f.Voided)
             .Join(db.Runs.Where(r => r.Craft == StepKind.Card), f => (Guid?)f.EntryId, r => r.EntryId, (f, r) => r.Plan)
-            .FirstOrDefaultAsync(cancellationToken) is { } plan ? StoredCard.Plan(plan).Order : null;
+            .FirstOrDefaultAsync(cancellationToken)
+            is { } plan
+            ? StoredCard.Plan(plan).Order
+            : null;
 }

@@ -24,14 +24,27 @@ public static class DemoWorkshops
 
     private const int Lock = 726001;
 
-    /// <summary>Makes room for one demo more: throws away what lies unused for its time, and beyond the most the one that lies unused longest.</summary>
+    /// <summary>Makes room for one demo more: throws away what lies unused for its time, and beyond the most the one that lies unused
+    /// longest.</summary>
     /// <param name="most">So many at once.</param>
     /// <param name="removed">Takes up what was thrown away.</param>
-    /// <returns>False when all are in use. The scope must go over all workshops. Holds the demos' lock until the caller's transaction ends.</returns>
-    public static async Task<bool> MakeRoom(EarthyTuftDb db, DateTimeOffset now, int most, List<RemovedDemo> removed, CancellationToken cancellationToken)
+    /// <returns>False when all are in use. The scope must go over all workshops. Holds the demos' lock until the caller's transaction
+    /// ends.</returns>
+    public static async Task<bool> MakeRoom(
+        EarthyTuftDb db,
+        DateTimeOffset now,
+        int most,
+        List<RemovedDemo> removed,
+        CancellationToken cancellationToken
+    )
     {
         await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock({Lock})", cancellationToken);
-        foreach (var id in await db.Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - KeptFor)).Select(w => w.Id).ToListAsync(cancellationToken))
+        foreach (
+            var id in await db
+                .Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - KeptFor))
+                .Select(w => w.Id)
+                .ToListAsync(cancellationToken)
+        )
         {
             removed.AddRange(await Remove(db, id, cancellationToken));
         }
@@ -39,7 +52,11 @@ public static class DemoWorkshops
         var there = await db.Workshops.CountAsync(w => w.IsDemo, cancellationToken);
         while (there >= most)
         {
-            var idle = await db.Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - InUseFor)).OrderBy(w => w.DemoUsedAt ?? DateTimeOffset.UnixEpoch).Select(w => (Guid?)w.Id).FirstOrDefaultAsync(cancellationToken);
+            var idle = await db
+                .Workshops.Where(w => w.IsDemo && (w.DemoUsedAt == null || w.DemoUsedAt < now - InUseFor))
+                .OrderBy(w => w.DemoUsedAt ?? DateTimeOffset.UnixEpoch)
+                .Select(w => (Guid?)w.Id)
+                .FirstOrDefaultAsync(cancellationToken);
             if (idle is not { } id)
             {
                 return false;
@@ -71,7 +88,9 @@ public static class DemoWorkshops
         var people = await db.Memberships.Where(m => m.WorkshopId == workshop).Select(m => m.UserId).ToListAsync(cancellationToken);
         await db.Memberships.Where(m => m.WorkshopId == workshop).ExecuteDeleteAsync(cancellationToken);
         await db.Workshops.Where(w => w.Id == workshop).ExecuteDeleteAsync(cancellationToken);
-        await db.Users.Where(u => people.Contains(u.Id) && u.Email!.EndsWith("@" + MailDomain) && !db.Memberships.Any(m => m.UserId == u.Id)).ExecuteDeleteAsync(cancellationToken);
+        await db
+            .Users.Where(u => people.Contains(u.Id) && u.Email!.EndsWith("@" + MailDomain) && !db.Memberships.Any(m => m.UserId == u.Id))
+            .ExecuteDeleteAsync(cancellationToken);
         return [new RemovedDemo(workshop, people)];
     }
 

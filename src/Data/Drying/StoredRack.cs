@@ -9,7 +9,8 @@ namespace EarthyTuft.Data.Drying;
 /// <summary>Wool on a rack as it is stored: its plan and its events.</summary>
 public static class StoredRack
 {
-    private const int PlanVersion = 2, EventVersion = 1;
+    private const int PlanVersion = 2,
+        EventVersion = 1;
 
     private static readonly StoredEvents<RackEvent> Kinds = new StoredEvents<RackEvent>("a rack")
         .Add<RackWeighed, WeighedV1>("rackWeighed", EventVersion, e => new(e.Grams, e.Typed), v => new(v.Grams, v.Typed))
@@ -29,7 +30,12 @@ public static class StoredRack
             json["place"] = json["outdoors"]?.GetValue<bool>() == true ? "outdoors" : "indoors";
             json.Remove("outdoors");
         });
-        return new RackPlan(plan.WaterOut, plan.Place, plan.Netted, plan is { ExpectedGrams: { } grams, ExpectedDeviation: { } deviation } ? new Belief(grams, deviation) : null);
+        return new RackPlan(
+            plan.WaterOut,
+            plan.Place,
+            plan.Netted,
+            plan is { ExpectedGrams: { } grams, ExpectedDeviation: { } deviation } ? new Belief(grams, deviation) : null
+        );
     }
 
     public static RunEventRow Row(RunEvent<RackEvent> happened, string who) => Kinds.Row(happened, who);

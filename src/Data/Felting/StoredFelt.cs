@@ -11,7 +11,12 @@ public static class StoredFelt
     private const int PlanVersion = 1;
 
     private static readonly StoredEvents<FeltEvent> Kinds = new StoredEvents<FeltEvent>("a felting test")
-        .Add<BallMeasured, MeasuredV1>("ballMeasured", 1, e => new(e.Count, e.WidthMillimetres, e.Holds, e.Typed), v => new(v.Count, v.Width, v.Holds, v.Typed))
+        .Add<BallMeasured, MeasuredV1>(
+            "ballMeasured",
+            1,
+            e => new(e.Count, e.WidthMillimetres, e.Holds, e.Typed),
+            v => new(v.Count, v.Width, v.Holds, v.Typed)
+        )
         .Add<WidthBelieved, BelievedV1>("widthBelieved", 1, e => new(e.Measured), v => new(v.Measured))
         .Add<BallOpened, OpenedV1>("ballOpened", 1, _ => new(), _ => new());
 

@@ -39,16 +39,27 @@ public sealed class FindWordRow : IWorkshopOwned
         {
             // By code points: a range of the index is the beginning of a word, whatever language the database sorts by.
             e.Property(f => f.Word).HasMaxLength(FindWords.Longest).UseCollation("C");
-            e.HasKey(f => new { f.WorkshopId, f.Id, f.Word });
-            e.HasIndex(f => new { f.WorkshopId, f.Word, f.At }).IsDescending(false, false, true);
+            e.HasKey(f => new
+            {
+                f.WorkshopId,
+                f.Id,
+                f.Word,
+            });
+            e.HasIndex(f => new
+                {
+                    f.WorkshopId,
+                    f.Word,
+                    f.At,
+                })
+                .IsDescending(false, false, true);
         }
     }
 }
 
 /// <summary>
-/// The words things are found by: one row for each word, in the order of the alphabet, so that the beginning of a word is a range of one index.
-/// A search within texts would not do: beside row-level security PostgreSQL answers it by reading every row of the table. Triggers keep the
-/// words, whichever way a row came in.
+/// The words things are found by: one row for each word, in the order of the alphabet, so that the beginning of a word is a range of one
+/// index. A search within texts would not do: beside row-level security PostgreSQL answers it by reading every row of the table. Triggers
+/// keep the words, whichever way a row came in.
 /// </summary>
 public static class FindWords
 {

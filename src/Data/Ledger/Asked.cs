@@ -8,7 +8,10 @@ namespace EarthyTuft.Data.Ledger;
 public static class Asked
 {
     /// <summary>As a query.</summary>
-    public static readonly Expression<Func<EntryRow, bool>> Any = e => e.VoidedAt == null && e.Answer == null && e.ConfirmedBecause == null
+    public static readonly Expression<Func<EntryRow, bool>> Any = e =>
+        e.VoidedAt == null
+        && e.Answer == null
+        && e.ConfirmedBecause == null
         && (e.Status == BalanceStatus.Suspicious || e.Status == BalanceStatus.Impossible);
 
     /// <summary>Of an entry at hand.</summary>

@@ -88,7 +88,8 @@ public sealed class Family
         Masses = partly ? MassSolver.OfLots(Entries) : MassSolver.Of(Entries);
     }
 
-    private Family(Family other) => (noil, Flows, Lots, Entries, Masses) = (other.noil, other.Flows, other.Lots, other.Entries, other.Masses);
+    private Family(Family other) =>
+        (noil, Flows, Lots, Entries, Masses) = (other.noil, other.Flows, other.Lots, other.Entries, other.Masses);
 
     /// <summary>Every stored flow, oldest entry first.</summary>
     public IReadOnlyList<FamilyFlow> Flows { get; }
@@ -100,15 +101,12 @@ public sealed class Family
     public MassSolver Masses { get; private init; }
 
     /// <summary>The same family with what usually goes at its steps, by entry.</summary>
-    internal Family With(IReadOnlyDictionary<Guid, UsualLoss> usual) => new(this)
-    {
-        Entries = [.. Entries.Select(e => e with { Usual = usual.GetValueOrDefault(e.Id) })],
-        Masses = Masses.With(usual),
-    };
+    internal Family With(IReadOnlyDictionary<Guid, UsualLoss> usual) =>
+        new(this) { Entries = [.. Entries.Select(e => e with { Usual = usual.GetValueOrDefault(e.Id) })], Masses = Masses.With(usual) };
 
     /// <summary>
-    /// What lots of several parts are made of, by the masses as they are known now: a weight that is set right changes the shares. What parts
-    /// a lot has stays as it was noted.
+    /// What lots of several parts are made of, by the masses as they are known now: a weight that is set right changes the shares. What
+    /// parts a lot has stays as it was noted.
     /// </summary>
     /// <returns>Only the lots whose shares came out otherwise than they stand.</returns>
     public IReadOnlyDictionary<Guid, Composition> Compositions()
@@ -128,7 +126,12 @@ public sealed class Family
                 continue;
             }
 
-            foreach (var lot in entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).Where(l => Lots[l].Composition is var stands && stands.HasPartsOf(mixed) && !stands.Equals(mixed)))
+            foreach (
+                var lot in entry
+                    .Flows.Where(f => f.Role == FlowRole.Out)
+                    .Select(f => f.LotId!.Value)
+                    .Where(l => Lots[l].Composition is var stands && stands.HasPartsOf(mixed) && !stands.Equals(mixed))
+            )
             {
                 told[lot] = mixed;
             }
@@ -146,12 +149,16 @@ public sealed class Family
     private Dictionary<Guid, double?> NoilByEntry()
     {
         var made = Flows.Where(f => f.Role == FlowRole.Out && f.Lot?.Form == LotForm.Noil).Select(f => f.FlowId).ToHashSet();
-        return made.Count == 0 ? [] : Entries.Where(e => e.Flows.Any(f => made.Contains(f.Id)))
-            .ToDictionary(e => e.Id, e => e.Flows.Where(f => made.Contains(f.Id)).Sum(f => Masses.Of(f)?.Grams));
+        return made.Count == 0
+            ? []
+            : Entries
+                .Where(e => e.Flows.Any(f => made.Contains(f.Id)))
+                .ToDictionary(e => e.Id, e => e.Flows.Where(f => made.Contains(f.Id)).Sum(f => Masses.Of(f)?.Grams));
     }
 
     /// <summary>The family of some lots.</summary>
-    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken cancellationToken) => new(await Read(db, ByLot, cancellationToken, null, lotIds, db.Workshop));
+    public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken cancellationToken) =>
+        new(await Read(db, ByLot, cancellationToken, null, lotIds, db.Workshop));
 
     /// <summary>The family of the lot with a code, null when the workshop has no such lot.</summary>
     public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken cancellationToken) =>
@@ -165,10 +172,14 @@ public sealed class Family
         new(await Read(db, AroundLots, cancellationToken, toWrite ? LockLots : null, lotIds, db.Workshop), partly: true);
 
     /// <summary>Every entry of the workshop.</summary>
-    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken cancellationToken) => new(await Read(db, EveryEntry, cancellationToken, null, db.Workshop));
+    public static async Task<Family> Whole(EarthyTuftDb db, CancellationToken cancellationToken) =>
+        new(await Read(db, EveryEntry, cancellationToken, null, db.Workshop));
 
     /// <summary>The families of entries that are staged and not yet stored, each for itself; every lot that they name is at hand.</summary>
-    internal static IEnumerable<(Family Family, IReadOnlyList<EntryRow> Entries)> OfStaged(IReadOnlyList<EntryRow> entries, IReadOnlyDictionary<Guid, LotRow> lots)
+    internal static IEnumerable<(Family Family, IReadOnlyList<EntryRow> Entries)> OfStaged(
+        IReadOnlyList<EntryRow> entries,
+        IReadOnlyDictionary<Guid, LotRow> lots
+    )
     {
         var known = lots.Values.ToDictionary(l => l.Id, l => l.ToLot());
         foreach (var kin in Kin(entries))
@@ -211,7 +222,13 @@ public sealed class Family
         return Enumerable.Range(0, entries.Count).GroupBy(Root).Select(g => (IReadOnlyList<EntryRow>)[.. g.Select(i => entries[i])]);
     }
 
-    private static async Task<List<FamilyFlow>> Read(EarthyTuftDb db, string sql, CancellationToken cancellationToken, string? first, params object[] parameters)
+    private static async Task<List<FamilyFlow>> Read(
+        EarthyTuftDb db,
+        string sql,
+        CancellationToken cancellationToken,
+        string? first,
+        params object[] parameters
+    )
     {
         var connection = await db.OpenInScope(cancellationToken);
         try
@@ -264,7 +281,12 @@ public sealed class Family
         }
 
         // Oldest entry first. Sorted here: the server would move the whole wide rows about.
-        var place = entries.Values.OrderBy(e => e.DoneAt).ThenBy(e => e.RecordedAt).ThenBy(e => e.Id).Select((e, i) => (e.Id, i)).ToDictionary(e => e.Id, e => e.i);
+        var place = entries
+            .Values.OrderBy(e => e.DoneAt)
+            .ThenBy(e => e.RecordedAt)
+            .ThenBy(e => e.Id)
+            .Select((e, i) => (e.Id, i))
+            .ToDictionary(e => e.Id, e => e.i);
         return [.. flows.OrderBy(f => ((long)place[f.EntryId] << 32) | (uint)f.Ordinal)];
     }
 
@@ -299,60 +321,83 @@ public sealed class Family
             Maybe<int>(Column.WeighingRevision),
             Maybe<decimal>(Column.FlowWorth),
             Of<int>(Column.FlowOrdinal),
-            lotId is { } lot ? lots.TryGetValue(lot, out var known) ? known : lots[lot] = Lot(lot) : null)
+            lotId is { } lot
+                ? lots.TryGetValue(lot, out var known)
+                    ? known
+                    : lots[lot] = Lot(lot)
+                : null
+        )
         {
             Added = Maybe<DateTimeOffset>(Column.FlowAddedAt) is { } at ? (at, Text(Column.FlowAddedBy)!) : null,
         };
 
-        FamilyEntry Entry() => new(
-            entryId,
-            Word<StepKind>(Column.EntryStep)!.Value,
-            Of<DateTimeOffset>(Column.EntryDoneAt),
-            Text(Column.EntryWho)!,
-            Maybe<int>(Column.EntryMinutes),
-            Text(Column.EntryNotes)!,
-            Text(Column.EntryConfirmedBecause),
-            Maybe<decimal>(Column.EntrySpent),
-            Of<DateTimeOffset>(Column.EntryRecordedAt))
-        {
-            Usual = Usual(Word<LossKind>(Column.EntryUsualKind), Maybe<double>(Column.EntryUsualLeastGrams), Maybe<double>(Column.EntryUsualMostGrams), Maybe<double>(Column.EntryUsualAllowanceGrams)),
-            Answer = Word<GapAnswer>(Column.EntryAnswer),
-            Dyeing = Text(Column.EntryDyeing),
-        };
+        FamilyEntry Entry() =>
+            new(
+                entryId,
+                Word<StepKind>(Column.EntryStep)!.Value,
+                Of<DateTimeOffset>(Column.EntryDoneAt),
+                Text(Column.EntryWho)!,
+                Maybe<int>(Column.EntryMinutes),
+                Text(Column.EntryNotes)!,
+                Text(Column.EntryConfirmedBecause),
+                Maybe<decimal>(Column.EntrySpent),
+                Of<DateTimeOffset>(Column.EntryRecordedAt)
+            )
+            {
+                Usual = Usual(
+                    Word<LossKind>(Column.EntryUsualKind),
+                    Maybe<double>(Column.EntryUsualLeastGrams),
+                    Maybe<double>(Column.EntryUsualMostGrams),
+                    Maybe<double>(Column.EntryUsualAllowanceGrams)
+                ),
+                Answer = Word<GapAnswer>(Column.EntryAnswer),
+                Dyeing = Text(Column.EntryDyeing),
+            };
 
         // The one place where a row of this query becomes a lot.
-        StoredLot Lot(Guid id) => new(new Lot(id, Text(Column.LotCode)!, Word<LotForm>(Column.LotForm)!.Value, new LotTraits(
-            StoredComposition.Read(Text(Column.LotParts), Word<Fibre>(Column.LotFibre)!.Value, Text(Column.LotParentage)!),
-            new Span(Of<double>(Column.LotCleanYieldLow), Of<double>(Column.LotCleanYieldHigh)),
-            Text(Column.LotAnimal)!,
-            Text(Column.LotColour)!,
-            Maybe<DateOnly>(Column.LotShornOn),
-            Maybe<double>(Column.LotStapleMillimetres),
-            Word<Content>(Column.LotContent)!.Value))
-        {
-            Parentage = Text(Column.LotParentage)!,
-            Notes = Text(Column.LotNotes)!,
-            Before = Text(Column.LotBefore)!,
-            CameDyed = Of<bool>(Column.LotCameDyed),
-            Price = Maybe<decimal>(Column.LotPrice),
-            MadeAt = Of<DateTimeOffset>(Column.LotMadeAt),
-            ChangedAt = Of<DateTimeOffset>(Column.LotChangedAt),
-            UsedUpAt = Maybe<DateTimeOffset>(Column.LotUsedUpAt),
-            MadeGrams = Maybe<double>(Column.LotMadeGrams),
-            LeftGrams = Maybe<double>(Column.LotLeftGrams),
-            LeftSigma = Maybe<double>(Column.LotLeftSigma),
-            Reserve = Maybe<double>(Column.LotReservedGrams) is { } kept ? new Reserve(Mass.FromGrams(kept), Text(Column.LotReservedFor) ?? "") : null,
-            ReadyMadePer100Grams = Maybe<decimal>(Column.LotReadyMadePer100grams),
-        })
-        {
-            MadeBy = Word<StepKind>(Column.LotMadeBy)!.Value,
-            WaitsAt = Word<StepKind>(Column.LotWaitsAt),
-            RouteAim = Word<Aim>(Column.LotRouteAim),
-            RoutePreparation = Word<PreparedAs>(Column.LotRoutePreparation),
-            RouteSteps = Text(Column.LotRouteSteps),
-            AnimalId = Maybe<Guid>(Column.LotAnimalId),
-            Version = Of<uint>(Column.LotXmin),
-        };
+        StoredLot Lot(Guid id) =>
+            new(
+                new Lot(
+                    id,
+                    Text(Column.LotCode)!,
+                    Word<LotForm>(Column.LotForm)!.Value,
+                    new LotTraits(
+                        StoredComposition.Read(Text(Column.LotParts), Word<Fibre>(Column.LotFibre)!.Value, Text(Column.LotParentage)!),
+                        new Span(Of<double>(Column.LotCleanYieldLow), Of<double>(Column.LotCleanYieldHigh)),
+                        Text(Column.LotAnimal)!,
+                        Text(Column.LotColour)!,
+                        Maybe<DateOnly>(Column.LotShornOn),
+                        Maybe<double>(Column.LotStapleMillimetres),
+                        Word<Content>(Column.LotContent)!.Value
+                    )
+                )
+                {
+                    Parentage = Text(Column.LotParentage)!,
+                    Notes = Text(Column.LotNotes)!,
+                    Before = Text(Column.LotBefore)!,
+                    CameDyed = Of<bool>(Column.LotCameDyed),
+                    Price = Maybe<decimal>(Column.LotPrice),
+                    MadeAt = Of<DateTimeOffset>(Column.LotMadeAt),
+                    ChangedAt = Of<DateTimeOffset>(Column.LotChangedAt),
+                    UsedUpAt = Maybe<DateTimeOffset>(Column.LotUsedUpAt),
+                    MadeGrams = Maybe<double>(Column.LotMadeGrams),
+                    LeftGrams = Maybe<double>(Column.LotLeftGrams),
+                    LeftSigma = Maybe<double>(Column.LotLeftSigma),
+                    Reserve = Maybe<double>(Column.LotReservedGrams) is { } kept
+                        ? new Reserve(Mass.FromGrams(kept), Text(Column.LotReservedFor) ?? "")
+                        : null,
+                    ReadyMadePer100Grams = Maybe<decimal>(Column.LotReadyMadePer100grams),
+                }
+            )
+            {
+                MadeBy = Word<StepKind>(Column.LotMadeBy)!.Value,
+                WaitsAt = Word<StepKind>(Column.LotWaitsAt),
+                RouteAim = Word<Aim>(Column.LotRouteAim),
+                RoutePreparation = Word<PreparedAs>(Column.LotRoutePreparation),
+                RouteSteps = Text(Column.LotRouteSteps),
+                AnimalId = Maybe<Guid>(Column.LotAnimalId),
+                Version = Of<uint>(Column.LotXmin),
+            };
     }
 
     /// <summary>A column as the query names it: <c>EntryDoneAt</c> is <c>e.done_at</c>.</summary>
@@ -370,13 +415,11 @@ public sealed class Family
         // What is lost is of what was made: of a blend that is the mix.
         var composition = flows.FirstOrDefault(f => f.Role == FlowRole.Out)?.Lot?.Composition ?? source?.Composition;
         var greasy = source is null || composition is null ? Nature.Inert : Nature.Of(composition, source.Form, source.CleanYield);
-        return new Entry(flows[0].EntryId, flows[0].Step, [.. flows.Select(f => new Flow(
-            f.FlowId,
-            f.Role,
-            f.Amount,
-            f.LotId,
-            Weighed(f, greasy) ?? FromOutside(f, made),
-            f.EmptiesLot))])
+        return new Entry(
+            flows[0].EntryId,
+            flows[0].Step,
+            [.. flows.Select(f => new Flow(f.FlowId, f.Role, f.Amount, f.LotId, Weighed(f, greasy) ?? FromOutside(f, made), f.EmptiesLot))]
+        )
         {
             Usual = flows[0].Entry.Usual,
             UsualGain = flows.Any(f => f.Role == FlowRole.Gain) ? null : AllStations.Find(flows[0].Step)?.UsualGain,
@@ -384,20 +427,39 @@ public sealed class Family
     }
 
     /// <summary>What usually goes at a step, as it is stored with the entry.</summary>
-    internal static UsualLoss? Usual(LossKind? kind, double? least, double? most, double? allowance) => kind is { } of
-        ? new UsualLoss(of, Mass.FromGrams(least!.Value), Mass.FromGrams(most!.Value), Mass.FromGrams(allowance!.Value))
-        : null;
+    internal static UsualLoss? Usual(LossKind? kind, double? least, double? most, double? allowance) =>
+        kind is { } of
+            ? new UsualLoss(of, Mass.FromGrams(least!.Value), Mass.FromGrams(most!.Value), Mass.FromGrams(allowance!.Value))
+            : null;
 
-    private static ReferenceWeighing? Weighed(FamilyFlow flow, Nature source) => flow.LoggedGrams is not { } grams ? null : ReferenceWeighing.Of(
-        new Weighing(flow.FlowId, Mass.FromGrams(grams), flow.State!.Value, flow.HumidityPercent, Mass.FromGrams(flow.ScaleStepGrams!.Value), flow.Session!.Value),
-        flow.Lot is { } lot ? Nature.Of(lot.Composition, lot.Form, lot.CleanYield)
-            : flow.LossKind is { } kind ? Nature.OfLoss(kind, source)
-            : Nature.Inert);
+    private static ReferenceWeighing? Weighed(FamilyFlow flow, Nature source) =>
+        flow.LoggedGrams is not { } grams
+            ? null
+            : ReferenceWeighing.Of(
+                new Weighing(
+                    flow.FlowId,
+                    Mass.FromGrams(grams),
+                    flow.State!.Value,
+                    flow.HumidityPercent,
+                    Mass.FromGrams(flow.ScaleStepGrams!.Value),
+                    flow.Session!.Value
+                ),
+                flow.Lot is { } lot ? Nature.Of(lot.Composition, lot.Form, lot.CleanYield)
+                    : flow.LossKind is { } kind ? Nature.OfLoss(kind, source)
+                    : Nature.Inert
+            );
 
     // A lot that joined from outside the family brings the mass it was settled with when it was last reckoned.
     private static ReferenceWeighing? FromOutside(FamilyFlow flow, HashSet<Guid> made) =>
         flow is { Role: FlowRole.In, Amount: Amount.Whole, SettledGrams: { } grams } && !made.Contains(flow.LotId!.Value)
-            ? new ReferenceWeighing(flow.FlowId, DateOnly.FromDateTime(flow.DoneAt.UtcDateTime), grams, grams, Math.Pow(flow.SettledSigma ?? 0, 2), 0)
+            ? new ReferenceWeighing(
+                flow.FlowId,
+                DateOnly.FromDateTime(flow.DoneAt.UtcDateTime),
+                grams,
+                grams,
+                Math.Pow(flow.SettledSigma ?? 0, 2),
+                0
+            )
             : null;
 
     /// <summary>The values of an enum by their stored words: looked up, for parsing them a hundred thousand times is slow.</summary>
@@ -409,7 +471,8 @@ public sealed class Family
         public static T Of(string word) => ByWord[word];
     }
 
-    /// <summary>What the query tells, in its order. What belongs to the flow comes first: of an entry and of a lot, which stand in many rows, the rest is read only once.</summary>
+    /// <summary>What the query tells, in its order. What belongs to the flow comes first: of an entry and of a lot, which stand in many
+    /// rows, the rest is read only once.</summary>
     private enum Column
     {
         EntryId,

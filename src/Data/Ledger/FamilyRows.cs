@@ -5,7 +5,16 @@ namespace EarthyTuft.Data.Ledger;
 
 /// <summary>What the family query tells of an entry.</summary>
 public sealed record FamilyEntry(
-    Guid Id, StepKind Step, DateTimeOffset DoneAt, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent, DateTimeOffset RecordedAt)
+    Guid Id,
+    StepKind Step,
+    DateTimeOffset DoneAt,
+    string Who,
+    int? Minutes,
+    string Notes,
+    string? ConfirmedBecause,
+    decimal? Spent,
+    DateTimeOffset RecordedAt
+)
 {
     /// <summary>What usually goes there, where more is missing than the weighings explain.</summary>
     public UsualLoss? Usual { get; init; }
@@ -39,24 +48,57 @@ public sealed record FamilyFlow(
     int? Revision,
     decimal? Worth,
     int Ordinal,
-    StoredLot? Lot)
+    StoredLot? Lot
+)
 {
     /// <summary>The flows of a staged entry, as the family query would read them.</summary>
     internal static IEnumerable<FamilyFlow> Of(EntryRow entry, IReadOnlyDictionary<Guid, StoredLot> lots)
     {
-        var told = new FamilyEntry(entry.Id, entry.Step, entry.DoneAt, entry.Who, entry.Minutes, entry.Notes, entry.ConfirmedBecause, entry.Spent, entry.RecordedAt)
+        var told = new FamilyEntry(
+            entry.Id,
+            entry.Step,
+            entry.DoneAt,
+            entry.Who,
+            entry.Minutes,
+            entry.Notes,
+            entry.ConfirmedBecause,
+            entry.Spent,
+            entry.RecordedAt
+        )
         {
             Usual = Family.Usual(entry.UsualKind, entry.UsualLeastGrams, entry.UsualMostGrams, entry.UsualAllowanceGrams),
             Answer = entry.Answer,
             Dyeing = entry.Dyeing,
         };
-        return entry.Flows.OrderBy(f => f.Ordinal).Select(f =>
-        {
-            var weighing = f.Weighings.MaxBy(w => w.Revision);
-            return new FamilyFlow(
-                told, f.Id, f.Role, f.Amount, f.LotId, f.LossKind, f.Fate, f.GainKind, f.EmptiesLot, f.SettledGrams, f.SettledSigma, weighing?.Grams, weighing?.Typed, weighing?.State,
-                weighing?.HumidityPercent, weighing?.ScaleStepGrams, weighing?.Session, weighing?.Revision, f.Worth, f.Ordinal, f.LotId is { } lot ? lots[lot] : null);
-        });
+        return entry
+            .Flows.OrderBy(f => f.Ordinal)
+            .Select(f =>
+            {
+                var weighing = f.Weighings.MaxBy(w => w.Revision);
+                return new FamilyFlow(
+                    told,
+                    f.Id,
+                    f.Role,
+                    f.Amount,
+                    f.LotId,
+                    f.LossKind,
+                    f.Fate,
+                    f.GainKind,
+                    f.EmptiesLot,
+                    f.SettledGrams,
+                    f.SettledSigma,
+                    weighing?.Grams,
+                    weighing?.Typed,
+                    weighing?.State,
+                    weighing?.HumidityPercent,
+                    weighing?.ScaleStepGrams,
+                    weighing?.Session,
+                    weighing?.Revision,
+                    f.Worth,
+                    f.Ordinal,
+                    f.LotId is { } lot ? lots[lot] : null
+                );
+            });
     }
 
     /// <summary>When and by whom it was added after the entry was logged; null for what was logged with it.</summary>

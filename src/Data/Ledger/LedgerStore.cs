@@ -9,7 +9,17 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Data.Ledger;
 
 /// <summary>Who logs, when, and what is common to a whole entry.</summary>
-public sealed record EntryFacts(Guid Key, DateTimeOffset DoneAt, DateTimeOffset RecordedAt, Guid RecordedBy, string Who, int? Minutes, string Notes, string? ConfirmedBecause, decimal? Spent = null);
+public sealed record EntryFacts(
+    Guid Key,
+    DateTimeOffset DoneAt,
+    DateTimeOffset RecordedAt,
+    Guid RecordedBy,
+    string Who,
+    int? Minutes,
+    string Notes,
+    string? ConfirmedBecause,
+    decimal? Spent = null
+);
 
 /// <summary>Who adds something to an entry afterwards, and when.</summary>
 public sealed record Addition(Guid PersonId, string Who, DateTimeOffset At);
@@ -23,9 +33,15 @@ public sealed record TypedWeighing(Weighing Weighing, string Typed);
 /// </summary>
 public static class LedgerStore
 {
-    /// <summary>Reads the lots of a step and what is left of each; to write, locked until the caller's transaction ends, and tracked.</summary>
+    /// <summary>Reads the lots of a step and what is left of each; to write, locked until the caller's transaction ends, and
+    /// tracked.</summary>
     public static async Task<(Dictionary<Guid, LotRow> Rows, Dictionary<Guid, SourceLot> Lots)> Sources(
-        EarthyTuftDb db, Guid[] ids, TimeZoneInfo zone, bool toWrite, CancellationToken cancellationToken)
+        EarthyTuftDb db,
+        Guid[] ids,
+        TimeZoneInfo zone,
+        bool toWrite,
+        CancellationToken cancellationToken
+    )
     {
         var around = await Family.Around(db, ids, toWrite, cancellationToken);
         var rows = around.Lots.Values.ToDictionary(l => l.Id, l => LotRow.Of(l, db.Workshop));
@@ -34,21 +50,36 @@ public static class LedgerStore
             db.Lots.AttachRange(rows.Values);
         }
 
-        return (rows, around.Lots.Values.ToDictionary(l => l.Id, l => new SourceLot(
-            l with { ChangedAt = TimeZoneInfo.ConvertTime(l.ChangedAt, zone) }, around.Masses.Left(l.Id) ?? FromProjection(l))));
+        return (
+            rows,
+            around.Lots.Values.ToDictionary(
+                l => l.Id,
+                l => new SourceLot(
+                    l with
+                    {
+                        ChangedAt = TimeZoneInfo.ConvertTime(l.ChangedAt, zone),
+                    },
+                    around.Masses.Left(l.Id) ?? FromProjection(l)
+                )
+            )
+        );
     }
 
     /// <summary>
-    /// Locks every lot that some entries name until the caller's transaction ends, in the one order that everybody locks them in: whoever changes the
-    /// same entries waits here and then reads what the other stored.
+    /// Locks every lot that some entries name until the caller's transaction ends, in the one order that everybody locks them in: whoever
+    /// changes the same entries waits here and then reads what the other stored.
     /// </summary>
-    public static Task LockLotsOf(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) => db.Database.ExecuteSqlAsync(
-        $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update", cancellationToken);
+    public static Task LockLotsOf(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken) =>
+        db.Database.ExecuteSqlAsync(
+            $"select 1 from lots where workshop_id = {db.Workshop} and id in (select lot_id from flows where entry_id = any({entries})) order by id for update",
+            cancellationToken
+        );
 
     // A lot whose own weighings do not tell its mass may have it from farther up or down its family.
-    private static LinearForm? FromProjection(Lot lot) => lot is { LeftGrams: { } grams, LeftSigma: { } sigma }
-        ? LinearForm.Of(new ReferenceWeighing(lot.Id, DateOnly.FromDateTime(lot.ChangedAt.UtcDateTime), grams, grams, sigma * sigma, 0))
-        : null;
+    private static LinearForm? FromProjection(Lot lot) =>
+        lot is { LeftGrams: { } grams, LeftSigma: { } sigma }
+            ? LinearForm.Of(new ReferenceWeighing(lot.Id, DateOnly.FromDateTime(lot.ChangedAt.UtcDateTime), grams, grams, sigma * sigma, 0))
+            : null;
 
     /// <summary>Stages a fleece that comes in.</summary>
     public static EntryRow AddTakeIn(EarthyTuftDb? db, LotRow lot, TypedWeighing raw, EntryFacts facts)
@@ -58,7 +89,17 @@ public static class LedgerStore
         var reference = ReferenceWeighing.Of(raw.Weighing, Nature.Of(lot.Composition, lot.Form, lot.CleanYield));
         Make(lot, StepKind.TakeIn, reference is null ? null : LinearForm.Of(reference), facts.DoneAt);
         db?.Lots.Add(lot);
-        AddFlow(entry, new FlowRow { Role = FlowRole.Out, Amount = Amount.Weighed, LotId = lot.Id }, raw, facts);
+        AddFlow(
+            entry,
+            new FlowRow
+            {
+                Role = FlowRole.Out,
+                Amount = Amount.Weighed,
+                LotId = lot.Id,
+            },
+            raw,
+            facts
+        );
         db?.Entries.Add(entry);
         return entry;
     }
@@ -71,7 +112,8 @@ public static class LedgerStore
         IReadOnlyDictionary<Guid, LotRow> sources,
         IReadOnlyList<LotRow> made,
         Func<Weighing, string> typed,
-        EntryFacts facts)
+        EntryFacts facts
+    )
     {
         var entry = NewEntry(command.Station.Kind, facts);
         Judge(entry, outcome.Balance, Noil(command, outcome));
@@ -125,7 +167,8 @@ public static class LedgerStore
         return entry;
     }
 
-    /// <summary>Adds what somebody remembers to an entry that is logged: the same rows, with who and when. The family has to be reckoned anew afterwards.</summary>
+    /// <summary>Adds what somebody remembers to an entry that is logged: the same rows, with who and when. The family has to be reckoned
+    /// anew afterwards.</summary>
     /// <param name="entry">The entry with its flows, tracked.</param>
     /// <param name="heap">The lot of the heap that is added, null when none is.</param>
     public static void Complete(EarthyTuftDb db, EntryRow entry, Completion added, LotRow? heap, Func<Weighing, string> typed, Addition by)
@@ -146,22 +189,56 @@ public static class LedgerStore
         {
             Make(heap, entry.Step, null, entry.DoneAt);
             db.Lots.Add(heap);
-            Add(new FlowRow { Role = FlowRole.Out, Amount = added.Heap!.Weighing is null ? Amount.NotWeighed : Amount.Weighed, LotId = heap.Id }, added.Heap.Weighing);
+            Add(
+                new FlowRow
+                {
+                    Role = FlowRole.Out,
+                    Amount = added.Heap!.Weighing is null ? Amount.NotWeighed : Amount.Weighed,
+                    LotId = heap.Id,
+                },
+                added.Heap.Weighing
+            );
         }
 
         if (added.Loss is { } loss)
         {
-            Add(new FlowRow { Role = FlowRole.Loss, Amount = loss.Weighing is null ? Amount.ByDifference : Amount.Weighed, LossKind = loss.Kind, Fate = loss.Fate, Worth = loss.Worth }, loss.Weighing);
+            Add(
+                new FlowRow
+                {
+                    Role = FlowRole.Loss,
+                    Amount = loss.Weighing is null ? Amount.ByDifference : Amount.Weighed,
+                    LossKind = loss.Kind,
+                    Fate = loss.Fate,
+                    Worth = loss.Worth,
+                },
+                loss.Weighing
+            );
         }
 
         if (added.Gain is { } gain)
         {
-            Add(new FlowRow { Role = FlowRole.Gain, Amount = Amount.Weighed, GainKind = gain.Kind }, gain.Weighing);
+            Add(
+                new FlowRow
+                {
+                    Role = FlowRole.Gain,
+                    Amount = Amount.Weighed,
+                    GainKind = gain.Kind,
+                },
+                gain.Weighing
+            );
         }
     }
 
     /// <summary>Stages fibre that leaves.</summary>
-    public static EntryRow AddLeaving(EarthyTuftDb? db, LeavingCommand command, (Flow Flow, LinearForm? Mass) taken, LotRow lot, string? typed, decimal? worth, EntryFacts facts)
+    public static EntryRow AddLeaving(
+        EarthyTuftDb? db,
+        LeavingCommand command,
+        (Flow Flow, LinearForm? Mass) taken,
+        LotRow lot,
+        string? typed,
+        decimal? worth,
+        EntryFacts facts
+    )
     {
         var entry = NewEntry(command.Step, facts);
         entry.Status = BalanceStatus.Fits;
@@ -174,7 +251,13 @@ public static class LedgerStore
     }
 
     /// <summary>Stages a recount: from here on the lot holds what was counted.</summary>
-    public static EntryRow AddRecount(EarthyTuftDb? db, (Flow Flow, LinearForm Mass, Balance Balance) counted, LotRow lot, TypedWeighing weighing, EntryFacts facts)
+    public static EntryRow AddRecount(
+        EarthyTuftDb? db,
+        (Flow Flow, LinearForm Mass, Balance Balance) counted,
+        LotRow lot,
+        TypedWeighing weighing,
+        EntryFacts facts
+    )
     {
         var entry = NewEntry(StepKind.Recount, facts);
         Judge(entry, counted.Balance);
@@ -190,7 +273,8 @@ public static class LedgerStore
     public static LotRow NewLot(string code, LotForm form, Composition composition, IReadOnlyList<LotRow> sources, string notes)
     {
         // A route goes on with what is made, as long as all of it was on the same one; what fell out of the combs is on none.
-        var onRoute = form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation)).Distinct().Count() == 1 ? sources[0] : null;
+        var onRoute =
+            form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation)).Distinct().Count() == 1 ? sources[0] : null;
         return new LotRow
         {
             Code = code,
@@ -264,19 +348,20 @@ public static class LedgerStore
         }
     }
 
-    private static EntryRow NewEntry(StepKind step, EntryFacts facts) => new()
-    {
-        Key = facts.Key,
-        Step = step,
-        DoneAt = facts.DoneAt.ToStored(),
-        RecordedAt = facts.RecordedAt.ToStored(),
-        RecordedBy = facts.RecordedBy,
-        Who = facts.Who,
-        Minutes = facts.Minutes,
-        Notes = facts.Notes,
-        ConfirmedBecause = facts.ConfirmedBecause,
-        Spent = facts.Spent,
-    };
+    private static EntryRow NewEntry(StepKind step, EntryFacts facts) =>
+        new()
+        {
+            Key = facts.Key,
+            Step = step,
+            DoneAt = facts.DoneAt.ToStored(),
+            RecordedAt = facts.RecordedAt.ToStored(),
+            RecordedBy = facts.RecordedBy,
+            Who = facts.Who,
+            Minutes = facts.Minutes,
+            Notes = facts.Notes,
+            ConfirmedBecause = facts.ConfirmedBecause,
+            Spent = facts.Spent,
+        };
 
     /// <summary>How much of what a step makes is noil, in reference grams; null when it makes none.</summary>
     public static double? Noil(StepCommand command, StepOutcome outcome)
@@ -294,7 +379,10 @@ public static class LedgerStore
             entry.AnsweredGapGrams = entry.GapGrams;
         }
 
-        if (entry.Answer is not null && Math.Abs((entry.GapGrams ?? 0) - (entry.AnsweredGapGrams ?? 0)) > Balance.Bound * (entry.GapSigma ?? 0))
+        if (
+            entry.Answer is not null
+            && Math.Abs((entry.GapGrams ?? 0) - (entry.AnsweredGapGrams ?? 0)) > Balance.Bound * (entry.GapSigma ?? 0)
+        )
         {
             (entry.Answer, entry.AnsweredAt, entry.AnsweredBy, entry.AnsweredGapGrams) = (null, null, null, null);
         }
@@ -315,15 +403,16 @@ public static class LedgerStore
         entry.KeptGrams = balance.Kept?.Mass.Grams is { } kept && kept > noil ? kept - noil : balance.Kept?.Mass.Grams;
     }
 
-    private static FlowRow Row(Flow flow, LinearForm? mass, Guid? lotId) => new()
-    {
-        Role = flow.Role,
-        Amount = flow.Amount,
-        LotId = lotId,
-        EmptiesLot = flow.EmptiesLot,
-        SettledGrams = flow.Amount == Amount.Weighed ? null : mass?.Grams,
-        SettledSigma = flow.Amount == Amount.Weighed ? null : mass?.Estimate.Sigma,
-    };
+    private static FlowRow Row(Flow flow, LinearForm? mass, Guid? lotId) =>
+        new()
+        {
+            Role = flow.Role,
+            Amount = flow.Amount,
+            LotId = lotId,
+            EmptiesLot = flow.EmptiesLot,
+            SettledGrams = flow.Amount == Amount.Weighed ? null : mass?.Grams,
+            SettledSigma = flow.Amount == Amount.Weighed ? null : mass?.Estimate.Sigma,
+        };
 
     private static void AddFlow(EntryRow entry, FlowRow flow, TypedWeighing? weighing, EntryFacts facts)
     {
@@ -337,20 +426,21 @@ public static class LedgerStore
     }
 
     /// <summary>A revision of a weighing; 0 is the first.</summary>
-    public static WeighingRow NewWeighing(TypedWeighing weighing, int revision, Guid by, string who, DateTimeOffset at, string? because) => new()
-    {
-        Revision = revision,
-        Grams = weighing.Weighing.Logged.Grams,
-        Typed = weighing.Typed,
-        State = weighing.Weighing.State,
-        HumidityPercent = weighing.Weighing.HumidityPercent,
-        ScaleStepGrams = weighing.Weighing.ScaleStep.Grams,
-        Session = weighing.Weighing.Session,
-        RecordedBy = by,
-        Who = who,
-        RecordedAt = at.ToStored(),
-        CorrectedBecause = because,
-    };
+    public static WeighingRow NewWeighing(TypedWeighing weighing, int revision, Guid by, string who, DateTimeOffset at, string? because) =>
+        new()
+        {
+            Revision = revision,
+            Grams = weighing.Weighing.Logged.Grams,
+            Typed = weighing.Typed,
+            State = weighing.Weighing.State,
+            HumidityPercent = weighing.Weighing.HumidityPercent,
+            ScaleStepGrams = weighing.Weighing.ScaleStep.Grams,
+            Session = weighing.Weighing.Session,
+            RecordedBy = by,
+            Who = who,
+            RecordedAt = at.ToStored(),
+            CorrectedBecause = because,
+        };
 
     private static void Make(LotRow lot, StepKind by, LinearForm? mass, DateTimeOffset at)
     {
@@ -363,7 +453,10 @@ public static class LedgerStore
 
     private static void TakeFrom(LotRow row, LinearForm? left, LinearForm? taken, bool all, DateTimeOffset at)
     {
-        var rest = all ? LinearForm.Nothing.Estimate : left is not null && taken is not null && TakingRules.Rest(left, taken) is { } there ? there.Estimate : null;
+        var rest =
+            all ? LinearForm.Nothing.Estimate
+            : left is not null && taken is not null && TakingRules.Rest(left, taken) is { } there ? there.Estimate
+            : null;
         row.LeftGrams = rest?.Mass.Grams;
         row.LeftSigma = rest?.Sigma;
         row.ChangedAt = at.ToStored();

@@ -14,10 +14,18 @@ public static class OwnLog
 
     /// <summary>Reads the log's lessons: only entries that close, so that a slip teaches nothing.</summary>
     /// <param name="without">An entry that is itself judged by the log: it does not count among the usual ones.</param>
-    public static async Task<OwnExperience> Read(EarthyTuftDb db, BreedBook book, decimal? hourlyRate, CancellationToken cancellationToken, Guid? without = null)
+    public static async Task<OwnExperience> Read(
+        EarthyTuftDb db,
+        BreedBook book,
+        decimal? hourlyRate,
+        CancellationToken cancellationToken,
+        Guid? without = null
+    )
     {
-        var rows = await Closing(db).Where(e => e.Id != without)
-            .OrderByDescending(e => e.DoneAt).Take(MostEntries)
+        var rows = await Closing(db)
+            .Where(e => e.Id != without)
+            .OrderByDescending(e => e.DoneAt)
+            .Take(MostEntries)
             .Select(e => new
             {
                 e.Step,
@@ -25,38 +33,82 @@ public static class OwnLog
                 Kept = e.KeptGrams!.Value,
                 e.Minutes,
                 e.Spent,
-                Lot = e.Flows.Where(f => f.Role == FlowRole.Out).OrderBy(f => f.Ordinal).Select(f => new { f.Lot!.Parentage, f.Lot.Fibre }).First(),
+                Lot = e
+                    .Flows.Where(f => f.Role == FlowRole.Out)
+                    .OrderBy(f => f.Ordinal)
+                    .Select(f => new { f.Lot!.Parentage, f.Lot.Fibre })
+                    .First(),
             })
             .ToListAsync(cancellationToken);
-        var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre)).Distinct().ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
+        var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre))
+            .Distinct()
+            .ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
         return new OwnExperience(
-            new YieldLog([.. rows.Where(r => r.Step.HasBalance()).Select(r => new OwnYield(r.Step, classes[(r.Lot.Parentage, r.Lot.Fibre)], r.Lot.Parentage, Math.Min(1, r.Kept / r.Taken)))]),
-            rows.Where(r => r.Minutes > 0).GroupBy(r => r.Step)
+            new YieldLog([
+                .. rows.Where(r => r.Step.HasBalance())
+                    .Select(r => new OwnYield(
+                        r.Step,
+                        classes[(r.Lot.Parentage, r.Lot.Fibre)],
+                        r.Lot.Parentage,
+                        Math.Min(1, r.Kept / r.Taken)
+                    )),
+            ]),
+            rows.Where(r => r.Minutes > 0)
+                .GroupBy(r => r.Step)
                 .Select(g => (g.Key, Pace: Pace.Of([.. g.Select(r => (r.Kept, r.Minutes!.Value))])))
-                .Where(p => p.Pace is not null).ToDictionary(p => p.Key, p => p.Pace!),
-            rows.Where(r => r.Spent is not null).GroupBy(r => r.Step).ToDictionary(g => g.Key, g => g.Sum(r => r.Spent!.Value) / (decimal)(g.Sum(r => r.Taken) / 1000)),
-            hourlyRate);
+                .Where(p => p.Pace is not null)
+                .ToDictionary(p => p.Key, p => p.Pace!),
+            rows.Where(r => r.Spent is not null)
+                .GroupBy(r => r.Step)
+                .ToDictionary(g => g.Key, g => g.Sum(r => r.Spent!.Value) / (decimal)(g.Sum(r => r.Taken) / 1000)),
+            hourlyRate
+        );
     }
 
     /// <summary>Its yields alone.</summary>
     /// <param name="steps">Of these steps only; null for all.</param>
-    public static async Task<YieldLog> Yields(EarthyTuftDb db, BreedBook book, IReadOnlyCollection<StepKind>? steps, CancellationToken cancellationToken)
+    public static async Task<YieldLog> Yields(
+        EarthyTuftDb db,
+        BreedBook book,
+        IReadOnlyCollection<StepKind>? steps,
+        CancellationToken cancellationToken
+    )
     {
-        var rows = await Closing(db).Where(e => steps == null || steps.Contains(e.Step)).OrderByDescending(e => e.DoneAt).Take(MostEntries)
+        var rows = await Closing(db)
+            .Where(e => steps == null || steps.Contains(e.Step))
+            .OrderByDescending(e => e.DoneAt)
+            .Take(MostEntries)
             .Select(e => new
             {
                 e.Step,
                 Yield = e.KeptGrams!.Value / e.TakenGrams!.Value,
-                Lot = e.Flows.Where(f => f.Role == FlowRole.Out).OrderBy(f => f.Ordinal).Select(f => new { f.Lot!.Parentage, f.Lot.Fibre }).First(),
+                Lot = e
+                    .Flows.Where(f => f.Role == FlowRole.Out)
+                    .OrderBy(f => f.Ordinal)
+                    .Select(f => new { f.Lot!.Parentage, f.Lot.Fibre })
+                    .First(),
             })
             .ToListAsync(cancellationToken);
-        var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre)).Distinct().ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
-        return new YieldLog([.. rows.Where(r => r.Step.HasBalance()).Select(r => new OwnYield(r.Step, classes[(r.Lot.Parentage, r.Lot.Fibre)], r.Lot.Parentage, Math.Min(1, r.Yield)))]);
+        var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre))
+            .Distinct()
+            .ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
+        return new YieldLog([
+            .. rows.Where(r => r.Step.HasBalance())
+                .Select(r => new OwnYield(r.Step, classes[(r.Lot.Parentage, r.Lot.Fibre)], r.Lot.Parentage, Math.Min(1, r.Yield))),
+        ]);
     }
 
     // Entries that close: what was lost and not weighed, and is usual, is no slip.
-    private static IQueryable<EntryRow> Closing(EarthyTuftDb db) => db.Entries.AsNoTracking()
-        .Where(e => e.VoidedAt == null && (e.Status == BalanceStatus.Fits || e.Status == BalanceStatus.UsualLoss) && e.TakenGrams > 0 && e.KeptGrams > 0 && e.Step != StepKind.Recount);
+    private static IQueryable<EntryRow> Closing(EarthyTuftDb db) =>
+        db
+            .Entries.AsNoTracking()
+            .Where(e =>
+                e.VoidedAt == null
+                && (e.Status == BalanceStatus.Fits || e.Status == BalanceStatus.UsualLoss)
+                && e.TakenGrams > 0
+                && e.KeptGrams > 0
+                && e.Step != StepKind.Recount
+            );
 
     /// <summary>The class of a lot by its parentage, else by its fibre.</summary>
     public static FleeceClass? ClassOf(BreedBook book, string parentage, Fibre fibre) =>

@@ -17,7 +17,14 @@ public static class Projections
     /// <summary>Reckons anew what was reckoned by older rules. Any number of web processes may start at the same time.</summary>
     public static async Task BringUpToDate(EarthyTuftDb db, WorkshopScope scope, CancellationToken cancellationToken)
     {
-        while (await db.Workshops.Where(w => w.ProjectedWith < Version).OrderBy(w => w.Id).Select(w => (Guid?)w.Id).FirstOrDefaultAsync(cancellationToken) is { } workshop)
+        while (
+            await db
+                .Workshops.Where(w => w.ProjectedWith < Version)
+                .OrderBy(w => w.Id)
+                .Select(w => (Guid?)w.Id)
+                .FirstOrDefaultAsync(cancellationToken)
+                is { } workshop
+        )
         {
             await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
             await db.Database.ExecuteSqlAsync($"select pg_advisory_xact_lock({Lock})", cancellationToken);
@@ -37,7 +44,9 @@ public static class Projections
                 db.ChangeTracker.Clear();
             }
 
-            await db.Workshops.Where(w => w.Id == workshop).ExecuteUpdateAsync(set => set.SetProperty(w => w.ProjectedWith, Version), cancellationToken);
+            await db
+                .Workshops.Where(w => w.Id == workshop)
+                .ExecuteUpdateAsync(set => set.SetProperty(w => w.ProjectedWith, Version), cancellationToken);
             await transaction.CommitAsync(cancellationToken);
         }
 

@@ -23,7 +23,8 @@ public sealed record StoredStep(
     IReadOnlyDictionary<string, double>? Measures,
     Guid? RunId,
     StoredDyeing? Dyeing = null,
-    string? ColourName = null)
+    string? ColourName = null
+)
 {
     private const int Version = 1;
 
@@ -53,7 +54,14 @@ public sealed record StoredStep(
 public sealed record StoredTaking(Guid LotId, uint? Version, string? Mass, WeighingState? State, bool All = true);
 
 /// <summary>What was typed of a lot that a step makes.</summary>
-public sealed record StoredGiving(LotForm Form, string? Mass, WeighingState? State, string? Notes, decimal? Worth, StoredTypedYarn? Yarn = null);
+public sealed record StoredGiving(
+    LotForm Form,
+    string? Mass,
+    WeighingState? State,
+    string? Notes,
+    decimal? Worth,
+    StoredTypedYarn? Yarn = null
+);
 
 /// <summary>What was typed of a loss.</summary>
 public sealed record StoredLosing(LossKind Kind, string? Mass, Fate? Fate, WeighingState? State, decimal? Worth);

@@ -51,7 +51,12 @@ public sealed class UsualLosses
                 yields,
                 family.Masses.BalanceAt(entry.Id).In!.Mass,
                 [.. entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => family.Lots[f.LotId!.Value].Form)],
-                [.. entry.Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null }).Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams)))]);
+                [
+                    .. entry
+                        .Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null })
+                        .Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams))),
+                ]
+            );
         }
 
         return family.With(usual);

@@ -7,14 +7,22 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Data.Lots;
 
 /// <summary>
-/// What a fleece is said to be, told otherwise later. Everything that was made of it alone is of that breed too; what it was joined into keeps
-/// what it was said to be. The clean part that is expected of greasy wool changes with the breed, and with it the balances: they are struck anew.
+/// What a fleece is said to be, told otherwise later. Everything that was made of it alone is of that breed too; what it was joined into
+/// keeps what it was said to be. The clean part that is expected of greasy wool changes with the breed, and with it the balances: they are
+/// struck anew.
 /// </summary>
 public static class BreedChange
 {
     /// <summary>Changes a lot and what was made of it, within the caller's transaction.</summary>
     /// <param name="noted">Told of every lot that changed and what it was before, to be kept in its history.</param>
-    public static async Task Of(EarthyTuftDb db, LotRow lot, Parentage parentage, BreedBook book, Action<LotRow, string> noted, CancellationToken cancellationToken)
+    public static async Task Of(
+        EarthyTuftDb db,
+        LotRow lot,
+        Parentage parentage,
+        BreedBook book,
+        Action<LotRow, string> noted,
+        CancellationToken cancellationToken
+    )
     {
         var family = await Family.Of(db, [lot.Id], cancellationToken);
         var same = Lineage.DescendantsOfAlone(family.Entries, [lot.Id]);

@@ -51,7 +51,29 @@ public static class FeltingTests
 
     /// <summary>The workshop's tests, the newest first; lots that were voided since are left out.</summary>
     public static async Task<IReadOnlyList<TestedFelting>> Tested(this EarthyTuftDb db, CancellationToken cancellationToken) =>
-        [.. (await db.FeltingOutcomes.AsNoTracking().Where(o => o.Lot!.VoidedAt == null).OrderByDescending(o => o.At).Take(Most)
-            .Select(o => new { o.Lot!.Code, o.Lot.Parentage, o.At, o.Felts, o.PinchGrams, o.WidthMillimetres, o.Minutes }).ToListAsync(cancellationToken))
-            .Select(o => new TestedFelting(o.Code, o.Parentage, o.At, new FeltingOutcome(o.Felts, o.PinchGrams, o.WidthMillimetres, o.Minutes)))];
+        [
+            .. (
+                await db
+                    .FeltingOutcomes.AsNoTracking()
+                    .Where(o => o.Lot!.VoidedAt == null)
+                    .OrderByDescending(o => o.At)
+                    .Take(Most)
+                    .Select(o => new
+                    {
+                        o.Lot!.Code,
+                        o.Lot.Parentage,
+                        o.At,
+                        o.Felts,
+                        o.PinchGrams,
+                        o.WidthMillimetres,
+                        o.Minutes,
+                    })
+                    .ToListAsync(cancellationToken)
+            ).Select(o => new TestedFelting(
+                o.Code,
+                o.Parentage,
+                o.At,
+                new FeltingOutcome(o.Felts, o.PinchGrams, o.WidthMillimetres, o.Minutes)
+            )),
+        ];
 }

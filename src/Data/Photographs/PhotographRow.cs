@@ -6,7 +6,8 @@ using Microsoft.EntityFrameworkCore.Metadata.Builders;
 
 namespace EarthyTuft.Data.Photographs;
 
-/// <summary>A photograph of a lot, an entry, a run or a sample: of just one of them. Lists ask for everything but the two pictures.</summary>
+/// <summary>A photograph of a lot, an entry, a run or a sample: of just one of them. Lists ask for everything but the two
+/// pictures.</summary>
 [Tells(News.Log)]
 [Table("photographs")]
 public sealed class PhotographRow : IWorkshopOwned
@@ -41,7 +42,12 @@ public sealed class PhotographRow : IWorkshopOwned
             e.ToTable(t => t.HasCheckConstraint("ck_photographs_of_one", "num_nonnulls(lot_id, entry_id, run_id, sample_id) = 1"));
             e.Property(p => p.Caption).HasMaxLength(LongestCaption);
             e.HasIndex(p => new { p.WorkshopId, p.Key }).IsUnique();
-            e.HasIndex(p => new { p.WorkshopId, p.AddedAt, p.Id });
+            e.HasIndex(p => new
+            {
+                p.WorkshopId,
+                p.AddedAt,
+                p.Id,
+            });
             e.HasIndex(p => p.LotId).HasFilter("lot_id is not null");
             e.HasIndex(p => p.EntryId).HasFilter("entry_id is not null");
             e.HasIndex(p => p.RunId).HasFilter("run_id is not null");

@@ -93,9 +93,19 @@ internal static class RunModel
     {
         public void Configure(EntityTypeBuilder<ToolLessonRow> e)
         {
-            e.HasKey(l => new { l.RunId, l.Part, l.What });
+            e.HasKey(l => new
+            {
+                l.RunId,
+                l.Part,
+                l.What,
+            });
             e.Property(l => l.What).HasMaxLength(32);
-            e.HasIndex(l => new { l.WorkshopId, l.What, l.At });
+            e.HasIndex(l => new
+            {
+                l.WorkshopId,
+                l.What,
+                l.At,
+            });
             e.HasOne<RunRow>().WithMany().HasForeignKey(l => l.RunId).OnDelete(DeleteBehavior.Restrict);
             e.HasOne<ToolRow>().WithMany().HasForeignKey(l => l.ToolId).OnDelete(DeleteBehavior.Restrict);
         }

@@ -48,16 +48,19 @@ public sealed class RunRow : IWorkshopOwned
 
     /// <summary>Its events that count, in the order in which they were noted, as the craft reads them.</summary>
     /// <typeparam name="T">The craft's events.</typeparam>
-    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) => Events.Where(e => e.WithdrawnAt is null).OrderBy(e => e.Ordinal).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
+    public IEnumerable<RunEvent<T>> EventsAs<T>(Func<RunEventRow, T> read) =>
+        Events.Where(e => e.WithdrawnAt is null).OrderBy(e => e.Ordinal).Select(e => new RunEvent<T>(e.Id, e.At, read(e)));
 
     /// <summary>What instruments said of it.</summary>
     public IEnumerable<RunReading> ReadingsAs() => Readings.Select(r => new RunReading(r.Part, r.At, r.Value));
 }
 
-/// <summary>The kinds of event by which work at a bench is begun and stopped, in every craft that has a clock: a day's hours are counted by them.</summary>
+/// <summary>The kinds of event by which work at a bench is begun and stopped, in every craft that has a clock: a day's hours are counted by
+/// them.</summary>
 public static class ClockEvents
 {
-    public const string On = "handsOn", Off = "handsOff";
+    public const string On = "handsOn",
+        Off = "handsOff";
 }
 
 /// <summary>A lot that a run holds.</summary>
@@ -71,7 +74,8 @@ public sealed class RunLotRow : IWorkshopOwned
     /// <summary>So much of it, in reference grams; null for all.</summary>
     public double? Grams { get; set; }
 
-    /// <summary>A place where a lot can only be once at a time, such as the water or the rack; null where portions lie side by side.</summary>
+    /// <summary>A place where a lot can only be once at a time, such as the water or the rack; null where portions lie side by
+    /// side.</summary>
     public string? Place { get; set; }
 
     /// <summary>With the run.</summary>

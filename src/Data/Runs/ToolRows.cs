@@ -4,7 +4,8 @@ using EarthyTuft.Data.Store;
 
 namespace EarthyTuft.Data.Runs;
 
-/// <summary>A tool that stands in the workshop. What is true of its kind is a payload; what was learned of it are <see cref="ToolLessonRow"/>s.</summary>
+/// <summary>A tool that stands in the workshop. What is true of its kind is a payload; what was learned of it are
+/// <see cref="ToolLessonRow"/>s.</summary>
 [Tells(News.Tools)]
 [Table("tools")]
 public sealed class ToolRow : IWorkshopOwned
@@ -32,45 +33,81 @@ public sealed class ToolRow : IWorkshopOwned
     }
 
     /// <summary>A cloth with what was seen and done to it. Throws for a tool of another kind.</summary>
-    public (Cloth Cloth, IReadOnlyList<Upkeep> Upkeep) Cards => Kind.HasCloth() ? StoredTools.Cards(Facts) : throw new InvalidOperationException($"{Name} has no cloth.");
+    public (Cloth Cloth, IReadOnlyList<Upkeep> Upkeep) Cards =>
+        Kind.HasCloth() ? StoredTools.Cards(Facts) : throw new InvalidOperationException($"{Name} has no cloth.");
 
     /// <summary>Tines with what was seen and done to them. Throws for a tool of another kind.</summary>
-    public (Tines Tines, IReadOnlyList<Upkeep> Upkeep) Combs => Kind.HasTines() ? StoredTools.Combs(Facts) : throw new InvalidOperationException($"{Name} has no tines.");
+    public (Tines Tines, IReadOnlyList<Upkeep> Upkeep) Combs =>
+        Kind.HasTines() ? StoredTools.Combs(Facts) : throw new InvalidOperationException($"{Name} has no tines.");
 
     /// <summary>A diz with what was seen and done to it. Throws for a tool of another kind.</summary>
-    public (Diz Diz, IReadOnlyList<Upkeep> Upkeep) Diz => Kind == ToolKind.Diz ? StoredTools.Diz(Facts) : throw new InvalidOperationException($"{Name} is no diz.");
+    public (Diz Diz, IReadOnlyList<Upkeep> Upkeep) Diz =>
+        Kind == ToolKind.Diz ? StoredTools.Diz(Facts) : throw new InvalidOperationException($"{Name} is no diz.");
 
     /// <summary>What yarn is spun on, with what was seen and done to it. Throws for a tool of another kind.</summary>
-    public (Spinner Spinner, IReadOnlyList<Upkeep> Upkeep) Spinner => Kind.Spins() ? StoredTools.Spinner(Facts) : throw new InvalidOperationException($"Nothing is spun on {Name}.");
+    public (Spinner Spinner, IReadOnlyList<Upkeep> Upkeep) Spinner =>
+        Kind.Spins() ? StoredTools.Spinner(Facts) : throw new InvalidOperationException($"Nothing is spun on {Name}.");
 
     /// <summary>A skein winder, with what was seen and done to it. Throws for a tool of another kind.</summary>
-    public (Winder Winder, IReadOnlyList<Upkeep> Upkeep) Winder => Kind == ToolKind.Winder ? StoredTools.Winder(Facts) : throw new InvalidOperationException($"{Name} is no winder.");
+    public (Winder Winder, IReadOnlyList<Upkeep> Upkeep) Winder =>
+        Kind == ToolKind.Winder ? StoredTools.Winder(Facts) : throw new InvalidOperationException($"{Name} is no winder.");
 
     /// <summary>What was seen and done to it, the oldest first; nothing is noted of tubs and racks.</summary>
-    public IReadOnlyList<Upkeep> Noted() => Kind switch
-    {
-        _ when Kind.HasCloth() => Cards.Upkeep,
-        _ when Kind.HasTines() => Combs.Upkeep,
-        _ when Kind.Spins() => Spinner.Upkeep,
-        ToolKind.Diz => Diz.Upkeep,
-        ToolKind.Winder => Winder.Upkeep,
-        _ => [],
-    };
+    public IReadOnlyList<Upkeep> Noted() =>
+        Kind switch
+        {
+            _ when Kind.HasCloth() => Cards.Upkeep,
+            _ when Kind.HasTines() => Combs.Upkeep,
+            _ when Kind.Spins() => Spinner.Upkeep,
+            ToolKind.Diz => Diz.Upkeep,
+            ToolKind.Winder => Winder.Upkeep,
+            _ => [],
+        };
 
     /// <summary>Cards, a drum, a board or a flick.</summary>
-    public static ToolRow Of(string name, ToolKind kind, Cloth cloth, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(cloth, upkeep) };
+    public static ToolRow Of(string name, ToolKind kind, Cloth cloth, IReadOnlyList<Upkeep> upkeep) =>
+        new()
+        {
+            Name = name,
+            Kind = kind,
+            Facts = StoredTools.Write(cloth, upkeep),
+        };
 
     /// <summary>Combs or a hackle.</summary>
-    public static ToolRow Of(string name, ToolKind kind, Tines tines, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(tines, upkeep) };
+    public static ToolRow Of(string name, ToolKind kind, Tines tines, IReadOnlyList<Upkeep> upkeep) =>
+        new()
+        {
+            Name = name,
+            Kind = kind,
+            Facts = StoredTools.Write(tines, upkeep),
+        };
 
     /// <summary>A diz.</summary>
-    public static ToolRow Of(string name, Diz diz, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = ToolKind.Diz, Facts = StoredTools.Write(diz, upkeep) };
+    public static ToolRow Of(string name, Diz diz, IReadOnlyList<Upkeep> upkeep) =>
+        new()
+        {
+            Name = name,
+            Kind = ToolKind.Diz,
+            Facts = StoredTools.Write(diz, upkeep),
+        };
 
     /// <summary>A wheel, an electric flyer, a great wheel or a spindle.</summary>
-    public static ToolRow Of(string name, ToolKind kind, Spinner spinner, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = kind, Facts = StoredTools.Write(spinner, upkeep) };
+    public static ToolRow Of(string name, ToolKind kind, Spinner spinner, IReadOnlyList<Upkeep> upkeep) =>
+        new()
+        {
+            Name = name,
+            Kind = kind,
+            Facts = StoredTools.Write(spinner, upkeep),
+        };
 
     /// <summary>A skein winder.</summary>
-    public static ToolRow Of(string name, Winder winder, IReadOnlyList<Upkeep> upkeep) => new() { Name = name, Kind = ToolKind.Winder, Facts = StoredTools.Write(winder, upkeep) };
+    public static ToolRow Of(string name, Winder winder, IReadOnlyList<Upkeep> upkeep) =>
+        new()
+        {
+            Name = name,
+            Kind = ToolKind.Winder,
+            Facts = StoredTools.Write(winder, upkeep),
+        };
 
     /// <summary>Notes what was seen or done.</summary>
     public void Note(Upkeep seen)
@@ -87,9 +124,21 @@ public sealed class ToolRow : IWorkshopOwned
         };
     }
 
-    public static ToolRow Of(string name, Tub tub) => new() { Name = name, Facts = "", Tub = tub };
+    public static ToolRow Of(string name, Tub tub) =>
+        new()
+        {
+            Name = name,
+            Facts = "",
+            Tub = tub,
+        };
 
-    public static ToolRow Of(string name, Rack rack) => new() { Name = name, Facts = "", Rack = rack };
+    public static ToolRow Of(string name, Rack rack) =>
+        new()
+        {
+            Name = name,
+            Facts = "",
+            Rack = rack,
+        };
 }
 
 /// <summary>The facts of tools as they are stored.</summary>
@@ -110,11 +159,16 @@ internal static class StoredTools
     public static Rack Rack(string stored) => new(StoredPayload.Read<StoredRack>(stored, Version).SquareMetres);
 
     public static string Write(Cloth cloth, IReadOnlyList<Upkeep> upkeep) =>
-        StoredPayload.Write(new StoredCards(cloth.WidthCentimetres, cloth.LengthCentimetres, cloth.TeethPerSquareInch, Stored(upkeep)), Version);
+        StoredPayload.Write(
+            new StoredCards(cloth.WidthCentimetres, cloth.LengthCentimetres, cloth.TeethPerSquareInch, Stored(upkeep)),
+            Version
+        );
 
-    public static string Write(Tines tines, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredCombs(tines.WidthCentimetres, tines.Rows, tines.HeightCentimetres, Stored(upkeep)), Version);
+    public static string Write(Tines tines, IReadOnlyList<Upkeep> upkeep) =>
+        StoredPayload.Write(new StoredCombs(tines.WidthCentimetres, tines.Rows, tines.HeightCentimetres, Stored(upkeep)), Version);
 
-    public static string Write(Diz diz, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredDiz(diz.HoleMillimetres, Stored(upkeep)), Version);
+    public static string Write(Diz diz, IReadOnlyList<Upkeep> upkeep) =>
+        StoredPayload.Write(new StoredDiz(diz.HoleMillimetres, Stored(upkeep)), Version);
 
     public static (Cloth, IReadOnlyList<Upkeep>) Cards(string stored)
     {
@@ -135,9 +189,20 @@ internal static class StoredTools
     }
 
     public static string Write(Spinner spinner, IReadOnlyList<Upkeep> upkeep) =>
-        StoredPayload.Write(new StoredSpinner([.. spinner.Whorls.Select(w => new StoredWhorl(w.Name, w.Ratio))], spinner.Drive, spinner.BobbinGrams, Stored(upkeep), [.. spinner.Bobbins.Select(b => new StoredBobbin(b.Name, b.Grams, b.Kate))], spinner.WeightGrams), Version);
+        StoredPayload.Write(
+            new StoredSpinner(
+                [.. spinner.Whorls.Select(w => new StoredWhorl(w.Name, w.Ratio))],
+                spinner.Drive,
+                spinner.BobbinGrams,
+                Stored(upkeep),
+                [.. spinner.Bobbins.Select(b => new StoredBobbin(b.Name, b.Grams, b.Kate))],
+                spinner.WeightGrams
+            ),
+            Version
+        );
 
-    public static string Write(Winder winder, IReadOnlyList<Upkeep> upkeep) => StoredPayload.Write(new StoredWinder(winder.RoundMillimetres, Stored(upkeep)), Version);
+    public static string Write(Winder winder, IReadOnlyList<Upkeep> upkeep) =>
+        StoredPayload.Write(new StoredWinder(winder.RoundMillimetres, Stored(upkeep)), Version);
 
     public static (Spinner, IReadOnlyList<Upkeep>) Spinner(string stored)
     {
@@ -148,7 +213,8 @@ internal static class StoredTools
                 Bobbins = [.. (spinner.Bobbins ?? []).Select(b => new Bobbin(b.Name, b.Grams, b.Kate))],
                 WeightGrams = spinner.WeightGrams,
             },
-            Seen(spinner.Upkeep));
+            Seen(spinner.Upkeep)
+        );
     }
 
     public static (Winder, IReadOnlyList<Upkeep>) Winder(string stored)
@@ -166,7 +232,13 @@ internal static class StoredTools
     private sealed record StoredDiz(double HoleMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
 
     private sealed record StoredSpinner(
-        IReadOnlyList<StoredWhorl> Whorls, Drive? Drive, double? BobbinGrams, IReadOnlyList<StoredUpkeep> Upkeep, IReadOnlyList<StoredBobbin>? Bobbins = null, double? WeightGrams = null);
+        IReadOnlyList<StoredWhorl> Whorls,
+        Drive? Drive,
+        double? BobbinGrams,
+        IReadOnlyList<StoredUpkeep> Upkeep,
+        IReadOnlyList<StoredBobbin>? Bobbins = null,
+        double? WeightGrams = null
+    );
 
     private sealed record StoredBobbin(string Name, double Grams, string Kate);
 
@@ -174,7 +246,12 @@ internal static class StoredTools
 
     private sealed record StoredWinder(double RoundMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
 
-    private sealed record StoredCards(double WidthCentimetres, double LengthCentimetres, double? TeethPerSquareInch, IReadOnlyList<StoredUpkeep> Upkeep);
+    private sealed record StoredCards(
+        double WidthCentimetres,
+        double LengthCentimetres,
+        double? TeethPerSquareInch,
+        IReadOnlyList<StoredUpkeep> Upkeep
+    );
 
     private sealed record StoredUpkeep(DateTimeOffset At, string Who, string What);
 

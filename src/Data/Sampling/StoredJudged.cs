@@ -11,7 +11,9 @@ public sealed record StoredJudged(IReadOnlyList<StoredJudged.Row> Marks)
     public sealed record Row(SampleScale Scale, int Mark);
 
     /// <summary>Null where nothing was judged.</summary>
-    public static string? Write(IReadOnlyList<ScaleMark> marks) => marks.Count == 0 ? null : StoredPayload.Write(new StoredJudged([.. marks.Select(m => new Row(m.Scale, m.Mark))]), Version);
+    public static string? Write(IReadOnlyList<ScaleMark> marks) =>
+        marks.Count == 0 ? null : StoredPayload.Write(new StoredJudged([.. marks.Select(m => new Row(m.Scale, m.Mark))]), Version);
 
-    public static IReadOnlyList<ScaleMark> Read(string? stored) => stored is null ? [] : [.. StoredPayload.Read<StoredJudged>(stored, Version).Marks.Select(m => new ScaleMark(m.Scale, m.Mark))];
+    public static IReadOnlyList<ScaleMark> Read(string? stored) =>
+        stored is null ? [] : [.. StoredPayload.Read<StoredJudged>(stored, Version).Marks.Select(m => new ScaleMark(m.Scale, m.Mark))];
 }

@@ -17,26 +17,65 @@ public static class SpunTimes
     /// <summary>Entries of spinning whose time was noted, each of one preparation.</summary>
     public static async Task<IReadOnlyList<SpunTime>> Read(EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        var entries = await db.Entries.AsNoTracking().Where(e => e.Step == StepKind.Spin && e.VoidedAt == null && e.Minutes > 0).OrderByDescending(e => e.DoneAt).ThenByDescending(e => e.Id).Take(Most).Select(e => new { e.Id, Minutes = e.Minutes!.Value }).ToListAsync(cancellationToken);
+        var entries = await db
+            .Entries.AsNoTracking()
+            .Where(e => e.Step == StepKind.Spin && e.VoidedAt == null && e.Minutes > 0)
+            .OrderByDescending(e => e.DoneAt)
+            .ThenByDescending(e => e.Id)
+            .Take(Most)
+            .Select(e => new { e.Id, Minutes = e.Minutes!.Value })
+            .ToListAsync(cancellationToken);
         Guid[] ids = [.. entries.Select(e => e.Id)];
-        var flows = (await db.Flows.AsNoTracking().Where(f => ids.Contains(f.EntryId) && !f.Voided && f.LotId != null && (f.Role == FlowRole.In || f.Role == FlowRole.Out))
-            .Join(db.Lots, f => f.LotId, l => l.Id, (f, l) => new { f.EntryId, f.Role, l.Id, l.Form, l.MadeGrams }).ToListAsync(cancellationToken)).ToLookup(f => f.EntryId);
-        var measures = await db.MeasuresOf([.. flows.SelectMany(f => f).Where(f => f.Role == FlowRole.Out).Select(f => f.Id)], cancellationToken);
-        var noted = await db.Runs.AsNoTracking().Where(r => r.EntryId != null && ids.Contains(r.EntryId.Value) && r.Craft == StepKind.Spin)
-            .SelectMany(r => r.Events.Where(e => e.Kind == StoredSpin.DrawKind && e.WithdrawnAt == null), (r, e) => new { Entry = r.EntryId!.Value, Event = e }).ToListAsync(cancellationToken);
-        var draws = noted.GroupBy(n => n.Entry).ToDictionary(g => g.Key, g => ((DrawNoted)StoredSpin.Read(g.MaxBy(n => n.Event.Ordinal)!.Event)).Draw);
+        var flows = (
+            await db
+                .Flows.AsNoTracking()
+                .Where(f => ids.Contains(f.EntryId) && !f.Voided && f.LotId != null && (f.Role == FlowRole.In || f.Role == FlowRole.Out))
+                .Join(
+                    db.Lots,
+                    f => f.LotId,
+                    l => l.Id,
+                    (f, l) =>
+                        new
+                        {
+                            f.EntryId,
+                            f.Role,
+                            l.Id,
+                            l.Form,
+                            l.MadeGrams,
+                        }
+                )
+                .ToListAsync(cancellationToken)
+        ).ToLookup(f => f.EntryId);
+        var measures = await db.MeasuresOf(
+            [.. flows.SelectMany(f => f).Where(f => f.Role == FlowRole.Out).Select(f => f.Id)],
+            cancellationToken
+        );
+        var noted = await db
+            .Runs.AsNoTracking()
+            .Where(r => r.EntryId != null && ids.Contains(r.EntryId.Value) && r.Craft == StepKind.Spin)
+            .SelectMany(
+                r => r.Events.Where(e => e.Kind == StoredSpin.DrawKind && e.WithdrawnAt == null),
+                (r, e) => new { Entry = r.EntryId!.Value, Event = e }
+            )
+            .ToListAsync(cancellationToken);
+        var draws = noted
+            .GroupBy(n => n.Entry)
+            .ToDictionary(g => g.Key, g => ((DrawNoted)StoredSpin.Read(g.MaxBy(n => n.Event.Ordinal)!.Event)).Draw);
 
         SpunTime? Time(Guid id, int minutes)
         {
             LotForm[] from = [.. flows[id].Where(f => f.Role == FlowRole.In).Select(f => f.Form).Distinct()];
             var singles = flows[id].Where(f => f.Role == FlowRole.Out && f.Form == LotForm.Singles).ToArray();
             // Of several preparations nobody knows which took how long.
-            return from.Length != 1 || singles.Length == 0 ? null : new SpunTime(
-                from[0],
-                draws.TryGetValue(id, out var draw) ? draw : null,
-                minutes,
-                All(singles.Select(s => s.MadeGrams)),
-                All(singles.Select(s => measures.GetValueOrDefault(s.Id)?.Metres)));
+            return from.Length != 1 || singles.Length == 0
+                ? null
+                : new SpunTime(
+                    from[0],
+                    draws.TryGetValue(id, out var draw) ? draw : null,
+                    minutes,
+                    All(singles.Select(s => s.MadeGrams)),
+                    All(singles.Select(s => measures.GetValueOrDefault(s.Id)?.Metres))
+                );
         }
 
         return [.. entries.Select(e => Time(e.Id, e.Minutes)).OfType<SpunTime>()];

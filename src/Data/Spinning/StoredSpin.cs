@@ -13,20 +13,39 @@ namespace EarthyTuft.Data.Spinning;
 /// <summary>Spinning and plying as they are stored: their plans and their events.</summary>
 public static class StoredSpin
 {
-    private const int PlanVersion = 1, EventVersion = 1;
+    private const int PlanVersion = 1,
+        EventVersion = 1;
 
     private static readonly StoredEvents<SpinEvent> Kinds = new StoredEvents<SpinEvent>("spinning")
         .Add<PlyBackRead, PlyBackV1>("plyBack", EventVersion, Stored, Read)
         .Add<HandsOn, EmptyV1>(ClockEvents.On, EventVersion, _ => new(), _ => new())
         .Add<HandsOff, EmptyV1>(ClockEvents.Off, EventVersion, _ => new(), _ => new())
         .Add<BobbinBegun, BegunV1>(
-            "bobbinBegun", EventVersion, e => new(e.Direction, e.Settings, e.Bobbin.Length == 0 ? null : e.Bobbin), v => new(v.Direction, v.Settings, v.Bobbin ?? ""))
+            "bobbinBegun",
+            EventVersion,
+            e => new(e.Direction, e.Settings, e.Bobbin.Length == 0 ? null : e.Bobbin),
+            v => new(v.Direction, v.Settings, v.Bobbin ?? "")
+        )
         .Add<BobbinFilled, FilledV1>(
-            "bobbinFilled", EventVersion, e => new(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps), v => new(v.Grams, v.Measured.ToMeasures(), v.TypedMass, v.TypedWraps))
-        .Add<SpunCounted, CountedV1>("counted", EventVersion, e => new(e.Of, e.Count, e.Metres, e.JoinedBy), v => new(v.Of, v.Count, v.Metres, v.JoinedBy))
+            "bobbinFilled",
+            EventVersion,
+            e => new(e.Grams, StoredYarn.Of(e.Measured), e.TypedMass, e.TypedWraps),
+            v => new(v.Grams, v.Measured.ToMeasures(), v.TypedMass, v.TypedWraps)
+        )
+        .Add<SpunCounted, CountedV1>(
+            "counted",
+            EventVersion,
+            e => new(e.Of, e.Count, e.Metres, e.JoinedBy),
+            v => new(v.Of, v.Count, v.Metres, v.JoinedBy)
+        )
         .Add<DrawNoted, DrawnV1>(DrawKind, EventVersion, e => new(e.Draw), v => new(v.Draw))
         .Add<RestBegun, RestV1>("restBegun", EventVersion, e => new(e.Hours), v => new(v.Hours))
-        .Add<PlyAngleRead, AngleV1>("plyAngle", EventVersion, e => new(e.Degrees, e.Treadles, e.Millimetres), v => new(v.Degrees, v.Treadles, v.Millimetres));
+        .Add<PlyAngleRead, AngleV1>(
+            "plyAngle",
+            EventVersion,
+            e => new(e.Degrees, e.Treadles, e.Millimetres),
+            v => new(v.Degrees, v.Treadles, v.Millimetres)
+        );
 
     /// <summary>What the event is stored as that notes how it is drawn.</summary>
     internal const string DrawKind = "drawn";
@@ -37,51 +56,127 @@ public static class StoredSpin
     /// <summary>Its events that count.</summary>
     public static IEnumerable<RunEvent<SpinEvent>> Events(RunRow run) => run.EventsAs(Read);
 
-    public static string Write(SpinPlan plan) => StoredPayload.Write(
-        new SpinV1(
-            plan.Wish.WrapsPerInch, plan.Wish.Degrees, plan.Wish.Plies, plan.Wish.Structure, plan.Wish.Tolerance, plan.Wish.FinishedDensity, plan.Wish.SinglesDensity, plan.Wish.BloomPercent, plan.Wish.TakeUpPercent, plan.Wish.ExtraTurnsPercent,
-            plan.Fibre.StapleMillimetres, plan.Fibre.Micron, plan.Fibre.Density, Stored(plan.On), plan.Whorl, plan.ToldWraps, plan.UsualWraps, plan.Wish.SinglesWraps, plan.SupplyGramsPerMetre),
-        PlanVersion);
+    public static string Write(SpinPlan plan) =>
+        StoredPayload.Write(
+            new SpinV1(
+                plan.Wish.WrapsPerInch,
+                plan.Wish.Degrees,
+                plan.Wish.Plies,
+                plan.Wish.Structure,
+                plan.Wish.Tolerance,
+                plan.Wish.FinishedDensity,
+                plan.Wish.SinglesDensity,
+                plan.Wish.BloomPercent,
+                plan.Wish.TakeUpPercent,
+                plan.Wish.ExtraTurnsPercent,
+                plan.Fibre.StapleMillimetres,
+                plan.Fibre.Micron,
+                plan.Fibre.Density,
+                Stored(plan.On),
+                plan.Whorl,
+                plan.ToldWraps,
+                plan.UsualWraps,
+                plan.Wish.SinglesWraps,
+                plan.SupplyGramsPerMetre
+            ),
+            PlanVersion
+        );
 
     public static SpinPlan SpinPlan(string stored)
     {
         var p = StoredPayload.Read<SpinV1>(stored, PlanVersion);
         return new SpinPlan(
-            new YarnWish(p.WrapsPerInch, p.Degrees, p.Plies, p.Structure, p.Tolerance) { FinishedDensity = p.FinishedDensity, SinglesDensity = p.SinglesDensity, BloomPercent = p.BloomPercent, TakeUpPercent = p.TakeUpPercent, ExtraTurnsPercent = p.ExtraTurnsPercent, SinglesWraps = p.SinglesWraps },
+            new YarnWish(p.WrapsPerInch, p.Degrees, p.Plies, p.Structure, p.Tolerance)
+            {
+                FinishedDensity = p.FinishedDensity,
+                SinglesDensity = p.SinglesDensity,
+                BloomPercent = p.BloomPercent,
+                TakeUpPercent = p.TakeUpPercent,
+                ExtraTurnsPercent = p.ExtraTurnsPercent,
+                SinglesWraps = p.SinglesWraps,
+            },
             new SpunFibre(p.StapleMillimetres, p.Micron, p.FibreDensity),
             On(p.On),
             p.Whorl,
             p.ToldWraps,
             p.UsualWraps,
-            p.SupplyGramsPerMetre);
+            p.SupplyGramsPerMetre
+        );
     }
 
-    public static string Write(PlyPlan plan) => StoredPayload.Write(
-        new PlyV1(
-            plan.Structure, plan.Strands, plan.Degrees, plan.FreshWraps, plan.Direction, Stored(plan.On), plan.From, [.. plan.Of.Select(s => new StrandV1(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))], plan.TakeUpPercent),
-        PlanVersion);
+    public static string Write(PlyPlan plan) =>
+        StoredPayload.Write(
+            new PlyV1(
+                plan.Structure,
+                plan.Strands,
+                plan.Degrees,
+                plan.FreshWraps,
+                plan.Direction,
+                Stored(plan.On),
+                plan.From,
+                [.. plan.Of.Select(s => new StrandV1(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))],
+                plan.TakeUpPercent
+            ),
+            PlanVersion
+        );
 
     public static PlyPlan PlyPlan(string stored)
     {
         var p = StoredPayload.Read<PlyV1>(stored, PlanVersion);
-        return new PlyPlan(p.Structure, p.Strands, p.Degrees, p.FreshWraps, p.Direction, On(p.On), p.From, [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))], p.TakeUpPercent);
+        return new PlyPlan(
+            p.Structure,
+            p.Strands,
+            p.Degrees,
+            p.FreshWraps,
+            p.Direction,
+            On(p.On),
+            p.From,
+            [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))],
+            p.TakeUpPercent
+        );
     }
 
     public static RunEventRow Row(RunEvent<SpinEvent> happened, string who) => Kinds.Row(happened, who);
 
     public static SpinEvent Read(RunEventRow row) => Kinds.Read(row);
 
-
     private static OnV1? Stored(SpunOn? on) => on is null ? null : new OnV1(on.Ratio, on.DrawMillimetres, on.MostTreadles, on.By);
 
     private static SpunOn? On(OnV1? on) => on is null ? null : new SpunOn(on.Ratio, on.DrawMillimetres, on.MostTreadles, on.By);
 
     private sealed record SpinV1(
-        double WrapsPerInch, double Degrees, int Plies, YarnStructure Structure, YarnTolerance Tolerance, double FinishedDensity, double SinglesDensity, double BloomPercent, double TakeUpPercent, double ExtraTurnsPercent,
-        double? StapleMillimetres, double? Micron, double? FibreDensity, OnV1? On, string Whorl, double ToldWraps, double UsualWraps, double? SinglesWraps, double? SupplyGramsPerMetre = null);
+        double WrapsPerInch,
+        double Degrees,
+        int Plies,
+        YarnStructure Structure,
+        YarnTolerance Tolerance,
+        double FinishedDensity,
+        double SinglesDensity,
+        double BloomPercent,
+        double TakeUpPercent,
+        double ExtraTurnsPercent,
+        double? StapleMillimetres,
+        double? Micron,
+        double? FibreDensity,
+        OnV1? On,
+        string Whorl,
+        double ToldWraps,
+        double UsualWraps,
+        double? SinglesWraps,
+        double? SupplyGramsPerMetre = null
+    );
 
     private sealed record PlyV1(
-        YarnStructure Structure, int Strands, double Degrees, double FreshWraps, TwistDirection Direction, OnV1? On, PlyFrom From, IReadOnlyList<StrandV1> Of, double TakeUpPercent);
+        YarnStructure Structure,
+        int Strands,
+        double Degrees,
+        double FreshWraps,
+        TwistDirection Direction,
+        OnV1? On,
+        PlyFrom From,
+        IReadOnlyList<StrandV1> Of,
+        double TakeUpPercent
+    );
 
     private sealed record StrandV1(Guid Lot, string Code, Fibre Fibre, double? Tex, double? Metres, TwistDirection? Direction);
 
@@ -89,17 +184,50 @@ public static class StoredSpin
 
     private sealed record EmptyV1;
 
-    private static PlyBackV1 Stored(PlyBackRead e) => new(
-        e.Trial.WrapsPerInch, e.Trial.WrapsDoubt, e.Trial.Degrees, e.Trial.Treadles, e.Trial.DrawMillimetres, e.Typed, e.Changed, e.Trial.Places, e.Trial.Spread, e.Trial.Neps, e.Trial.Handle.Length == 0 ? null : e.Trial.Handle, e.Trial.Tex);
+    private static PlyBackV1 Stored(PlyBackRead e) =>
+        new(
+            e.Trial.WrapsPerInch,
+            e.Trial.WrapsDoubt,
+            e.Trial.Degrees,
+            e.Trial.Treadles,
+            e.Trial.DrawMillimetres,
+            e.Typed,
+            e.Changed,
+            e.Trial.Places,
+            e.Trial.Spread,
+            e.Trial.Neps,
+            e.Trial.Handle.Length == 0 ? null : e.Trial.Handle,
+            e.Trial.Tex
+        );
 
-    private static PlyBackRead Read(PlyBackV1 v) => new(
-        new YarnTrial(v.WrapsPerInch, v.WrapsDoubt, v.Degrees, v.Treadles, v.DrawMillimetres) { Places = v.Places, Spread = v.Spread, Neps = v.Neps, Handle = v.Handle ?? "", Tex = v.Tex },
-        v.Typed,
-        v.Changed);
+    private static PlyBackRead Read(PlyBackV1 v) =>
+        new(
+            new YarnTrial(v.WrapsPerInch, v.WrapsDoubt, v.Degrees, v.Treadles, v.DrawMillimetres)
+            {
+                Places = v.Places,
+                Spread = v.Spread,
+                Neps = v.Neps,
+                Handle = v.Handle ?? "",
+                Tex = v.Tex,
+            },
+            v.Typed,
+            v.Changed
+        );
 
     private sealed record PlyBackV1(
-        double WrapsPerInch, double WrapsDoubt, double? Degrees, double? Treadles, double? DrawMillimetres, string Typed, string Changed,
-        int? Places = null, double? Spread = null, int? Neps = null, string? Handle = null, double? Tex = null);
+        double WrapsPerInch,
+        double WrapsDoubt,
+        double? Degrees,
+        double? Treadles,
+        double? DrawMillimetres,
+        string Typed,
+        string Changed,
+        int? Places = null,
+        double? Spread = null,
+        int? Neps = null,
+        string? Handle = null,
+        double? Tex = null
+    );
 
     private sealed record BegunV1(TwistDirection Direction, string Settings, string? Bobbin = null);
 

@@ -5,7 +5,8 @@ using EarthyTuft.Data.Store;
 
 namespace EarthyTuft.Data.Spinning;
 
-/// <summary>The way that a lot of yarn came: the yarns it was made of, back to its singles. Of several that went into a step the first is followed.</summary>
+/// <summary>The way that a lot of yarn came: the yarns it was made of, back to its singles. Of several that went into a step the first is
+/// followed.</summary>
 /// <param name="Lots">Newest first, without the lot itself.</param>
 /// <param name="SpunBy">The entry that spun its singles; null where they were not spun here.</param>
 /// <param name="SpunFrom">The code of what that took first; null with it.</param>
@@ -14,10 +15,13 @@ public sealed record YarnWay(IReadOnlyList<StoredLot> Lots, Guid? SpunBy, string
     /// <summary>Follows it in the entries around the lot.</summary>
     public static YarnWay Of(Family family, Guid lot)
     {
-        var makers = family.Flows.Where(f => f.Role == FlowRole.Out).GroupBy(f => f.LotId!.Value).ToDictionary(g => g.Key, g => g.First().Entry);
+        var makers = family
+            .Flows.Where(f => f.Role == FlowRole.Out)
+            .GroupBy(f => f.LotId!.Value)
+            .ToDictionary(g => g.Key, g => g.First().Entry);
         var takings = family.Flows.Where(f => f.Role == FlowRole.In).OrderBy(f => f.Ordinal).ToLookup(f => f.EntryId, f => f.Lot!);
         var way = new List<StoredLot>();
-        for (var at = lot; makers.TryGetValue(at, out var maker);)
+        for (var at = lot; makers.TryGetValue(at, out var maker); )
         {
             var source = takings[maker.Id].FirstOrDefault();
             if (maker.Step == StepKind.Spin)

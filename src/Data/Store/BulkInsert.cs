@@ -6,7 +6,8 @@ namespace EarthyTuft.Data.Store;
 
 /// <summary>
 /// Stores many new rows at once by PostgreSQL's COPY, mapped as the model maps them: an imported log of years is tens of thousands of rows.
-/// A table with row-level security takes no COPY, so they go into a temporary table first and from there, checked by the policy, to their own.
+/// A table with row-level security takes no COPY, so they go into a temporary table first and from there, checked by the policy, to their
+/// own.
 /// </summary>
 public static class BulkInsert
 {
@@ -22,16 +23,28 @@ public static class BulkInsert
         var type = db.Model.FindEntityType(typeof(T))!;
         var table = StoreObjectIdentifier.Table(type.GetTableName()!, type.GetSchema());
         // xmin and the like are the server's.
-        var columns = type.GetProperties().Where(p => !p.IsShadowProperty() && p.ValueGenerated != ValueGenerated.OnAddOrUpdate).Select(p => new Column(p, p.GetColumnName(table)!)).ToArray();
+        var columns = type.GetProperties()
+            .Where(p => !p.IsShadowProperty() && p.ValueGenerated != ValueGenerated.OnAddOrUpdate)
+            .Select(p => new Column(p, p.GetColumnName(table)!))
+            .ToArray();
         var names = string.Join(", ", columns.Select(c => c.Name));
         var connection = await db.OpenInScope(cancellationToken);
         await Run(connection, $"create temporary table incoming_{table.Name} (like {table.Name}) on commit drop", cancellationToken);
-        await using (var copy = await connection.BeginBinaryImportAsync($"copy incoming_{table.Name} ({names}) from stdin (format binary)", cancellationToken))
+        await using (
+            var copy = await connection.BeginBinaryImportAsync(
+                $"copy incoming_{table.Name} ({names}) from stdin (format binary)",
+                cancellationToken
+            )
+        )
         {
             await Write(db, copy, rows, columns, cancellationToken);
         }
 
-        await Run(connection, $"insert into {table.Name} ({names}) select {names} from incoming_{table.Name}; drop table incoming_{table.Name}", cancellationToken);
+        await Run(
+            connection,
+            $"insert into {table.Name} ({names}) select {names} from incoming_{table.Name}; drop table incoming_{table.Name}",
+            cancellationToken
+        );
         await db.Database.CloseConnectionAsync();
         db.Changed<T>();
     }
@@ -42,12 +55,21 @@ public static class BulkInsert
         await command.ExecuteNonQueryAsync(cancellationToken);
     }
 
-    private static async Task Write<T>(EarthyTuftDb db, NpgsqlBinaryImporter copy, IReadOnlyList<T> rows, Column[] columns, CancellationToken cancellationToken)
+    private static async Task Write<T>(
+        EarthyTuftDb db,
+        NpgsqlBinaryImporter copy,
+        IReadOnlyList<T> rows,
+        Column[] columns,
+        CancellationToken cancellationToken
+    )
         where T : class, IWorkshopOwned
     {
         foreach (var row in rows)
         {
-            row.WorkshopId = row.WorkshopId == Guid.Empty ? db.Workshop : row.WorkshopId == db.Workshop ? row.WorkshopId : throw new InvalidOperationException($"A {typeof(T).Name} of another workshop cannot be written from here.");
+            row.WorkshopId =
+                row.WorkshopId == Guid.Empty ? db.Workshop
+                : row.WorkshopId == db.Workshop ? row.WorkshopId
+                : throw new InvalidOperationException($"A {typeof(T).Name} of another workshop cannot be written from here.");
             await copy.StartRowAsync(cancellationToken);
             foreach (var column in columns)
             {
@@ -68,7 +90,9 @@ public static class BulkInsert
     private sealed class Column(IProperty property, string name)
     {
         private readonly IClrPropertyGetter getter = property.GetGetter();
-        private readonly Func<object?, object?> convert = property.GetTypeMapping().Converter is { } converter ? converter.ConvertToProvider : value => value;
+        private readonly Func<object?, object?> convert = property.GetTypeMapping().Converter is { } converter
+            ? converter.ConvertToProvider
+            : value => value;
 
         public string Name => name;
 

@@ -33,11 +33,12 @@ public sealed class WorkshopScope
     }
 
     /// <summary>The same for work that gives nothing back.</summary>
-    public Task Across(Func<Task> work) => Across(async () =>
-    {
-        await work();
-        return true;
-    });
+    public Task Across(Func<Task> work) =>
+        Across(async () =>
+        {
+            await work();
+            return true;
+        });
 }
 
 /// <summary>
@@ -45,7 +46,8 @@ public sealed class WorkshopScope
 /// and a row of another workshop cannot be written.
 /// </summary>
 public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, WorkshopScope scope, NewsInterceptor? news = null)
-    : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options), IDataProtectionKeyContext
+    : IdentityDbContext<AppUser, IdentityRole<Guid>, Guid>(options),
+        IDataProtectionKeyContext
 {
     public Guid Workshop => scope.WorkshopId ?? Guid.Empty;
 
@@ -61,7 +63,8 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
     /// <summary>The transaction in which it was told, null for outside of any: when that one is undone, so is this.</summary>
     internal Guid? SessionSetIn { get; set; }
 
-    internal bool IsSessionStale => SessionWorkshop != WantedWorkshop || (SessionSetIn is { } set && Database.CurrentTransaction?.TransactionId != set);
+    internal bool IsSessionStale =>
+        SessionWorkshop != WantedWorkshop || (SessionSetIn is { } set && Database.CurrentTransaction?.TransactionId != set);
 
     /// <summary>Null in programs that tell nobody.</summary>
     internal NewsInterceptor? News => news;
@@ -162,11 +165,32 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.Property(l => l.Version).IsRowVersion();
             e.HasIndex(l => new { l.WorkshopId, l.Code }).IsUnique();
             // The rail and the stations ask only for what still waits.
-            e.HasIndex(l => new { l.WorkshopId, l.Form, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null");
+            e.HasIndex(l => new
+                {
+                    l.WorkshopId,
+                    l.Form,
+                    l.ChangedAt,
+                })
+                .HasFilter("used_up_at is null and voided_at is null");
             // The heaps of the rail, what waits longest, and the sums of the month are read from their indexes.
-            e.HasIndex(l => new { l.WorkshopId, l.WaitsAt }).IncludeProperties(l => new { l.LeftGrams, l.ChangedAt }).HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
-            e.HasIndex(l => new { l.WorkshopId, l.ChangedAt, l.Id }).HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
-            e.HasIndex(l => new { l.WorkshopId, l.Form, l.MadeAt }).IncludeProperties(l => new { l.MadeGrams }).HasFilter("voided_at is null");
+            e.HasIndex(l => new { l.WorkshopId, l.WaitsAt })
+                .IncludeProperties(l => new { l.LeftGrams, l.ChangedAt })
+                .HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
+            e.HasIndex(l => new
+                {
+                    l.WorkshopId,
+                    l.ChangedAt,
+                    l.Id,
+                })
+                .HasFilter("used_up_at is null and voided_at is null and form <> 'Yarn'");
+            e.HasIndex(l => new
+                {
+                    l.WorkshopId,
+                    l.Form,
+                    l.MadeAt,
+                })
+                .IncludeProperties(l => new { l.MadeGrams })
+                .HasFilter("voided_at is null");
             e.HasIndex(l => l.WorkshopId).HasFilter("voided_at is not null");
             e.HasIndex(l => l.AnimalId).HasFilter("animal_id is not null");
             // Lots that came in under a name and are with no animal yet: none, but for the moment between.
@@ -186,9 +210,21 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("entries");
             e.HasIndex(x => new { x.WorkshopId, x.Key }).IsUnique();
             // With the minutes, so that the hours of a month are read from it.
-            e.HasIndex(x => new { x.WorkshopId, x.DoneAt, x.Id }).IncludeProperties(x => new { x.Minutes, x.VoidedAt });
-            e.HasIndex(x => new { x.WorkshopId, x.Who, x.DoneAt });
-            e.HasIndex(x => new { x.WorkshopId, x.Status }).HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null and answer is null and confirmed_because is null");
+            e.HasIndex(x => new
+                {
+                    x.WorkshopId,
+                    x.DoneAt,
+                    x.Id,
+                })
+                .IncludeProperties(x => new { x.Minutes, x.VoidedAt });
+            e.HasIndex(x => new
+            {
+                x.WorkshopId,
+                x.Who,
+                x.DoneAt,
+            });
+            e.HasIndex(x => new { x.WorkshopId, x.Status })
+                .HasFilter("status in ('Suspicious', 'Impossible') and voided_at is null and answer is null and confirmed_because is null");
             e.Property(x => x.Dyeing).HasColumnType("jsonb");
             e.HasIndex(x => x.VoidedWith).HasFilter("voided_with is not null");
             e.HasMany(x => x.Flows).WithOne().HasForeignKey(f => f.EntryId).OnDelete(DeleteBehavior.Restrict);
@@ -206,7 +242,13 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             e.ToTable("weighings");
             e.HasIndex(w => new { w.FlowId, w.Revision }).IsUnique();
             // The room's air of the day is what was last read on it.
-            e.HasIndex(w => new { w.WorkshopId, w.Session, w.RecordedAt }).HasFilter("humidity_percent is not null");
+            e.HasIndex(w => new
+                {
+                    w.WorkshopId,
+                    w.Session,
+                    w.RecordedAt,
+                })
+                .HasFilter("humidity_percent is not null");
         });
         model.Entity<DraftRow>(e =>
         {
@@ -279,7 +321,12 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         model.Entity<CautionSeenRow>(e =>
         {
             e.ToTable("cautions_seen");
-            e.HasKey(c => new { c.WorkshopId, c.PersonId, c.Step });
+            e.HasKey(c => new
+            {
+                c.WorkshopId,
+                c.PersonId,
+                c.Step,
+            });
         });
         model.Entity<CodeCounterRow>(e =>
         {
@@ -295,14 +342,19 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
             var row = Expression.Parameter(type.ClrType, "row");
             var mine = Expression.Equal(
                 Expression.Property(row, nameof(IWorkshopOwned.WorkshopId)),
-                Expression.Property(Expression.Constant(this), nameof(Workshop)));
+                Expression.Property(Expression.Constant(this), nameof(Workshop))
+            );
             type.SetQueryFilter(Expression.Lambda(mine, row));
         }
     }
 
     private void HoldScope()
     {
-        foreach (var entry in ChangeTracker.Entries<IWorkshopOwned>().Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted))
+        foreach (
+            var entry in ChangeTracker
+                .Entries<IWorkshopOwned>()
+                .Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
+        )
         {
             if (entry.State == EntityState.Added && entry.Entity.WorkshopId == Guid.Empty)
             {

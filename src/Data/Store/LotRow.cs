@@ -10,9 +10,7 @@ namespace EarthyTuft.Data.Store;
 public sealed record StoredLot : Lot
 {
     public StoredLot(Lot lot)
-        : base(lot)
-    {
-    }
+        : base(lot) { }
 
     /// <summary>The step that made it.</summary>
     public StepKind MadeBy { get; init; }
@@ -32,7 +30,8 @@ public sealed record StoredLot : Lot
     public Guid? AnimalId { get; init; }
 
     /// <summary>The route it is on, null when none was chosen.</summary>
-    public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+    public RoutePlan? Route =>
+        RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
 }
 
 /// <summary>A lot. What it holds is a projection of the flows, kept here so that a heap is one sum away.</summary>
@@ -108,76 +107,89 @@ public sealed class LotRow : IWorkshopOwned
         init
         {
             Compose(value.Composition);
-            (CleanYieldLow, CleanYieldHigh, Animal, Colour, ShornOn, StapleMillimetres, Content) =
-                (value.CleanYield.Low, value.CleanYield.High, value.Animal, value.Colour, value.ShornOn, value.StapleMillimetres, value.Content);
+            (CleanYieldLow, CleanYieldHigh, Animal, Colour, ShornOn, StapleMillimetres, Content) = (
+                value.CleanYield.Low,
+                value.CleanYield.High,
+                value.Animal,
+                value.Colour,
+                value.ShornOn,
+                value.StapleMillimetres,
+                value.Content
+            );
         }
     }
 
     /// <summary>Notes what it is made of.</summary>
-    public void Compose(Composition composition) => (Fibre, Parentage, Parts) = (composition.Main, composition.Parentage().Write(), StoredComposition.Write(composition));
+    public void Compose(Composition composition) =>
+        (Fibre, Parentage, Parts) = (composition.Main, composition.Parentage().Write(), StoredComposition.Write(composition));
 
     public Reserve? Reserve => ReservedGrams is { } grams ? new Reserve(Mass.FromGrams(grams), ReservedFor ?? "") : null;
 
-    public RoutePlan? Route => RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+    public RoutePlan? Route =>
+        RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
 
     /// <summary>Brings the waiting place up to date with form, length and route.</summary>
     public void Place() => WaitsAt = Waiting.At(Form, MadeBy, StapleMillimetres, Route, Fibre, MadeGrams);
 
     /// <summary>The lot of a row: the one place where a row becomes a lot.</summary>
-    public StoredLot ToLot() => new(new Lot(Id, Code, Form, Traits)
-    {
-        Parentage = Parentage,
-        Notes = Notes,
-        Before = Before,
-        CameDyed = CameDyed,
-        Price = Price,
-        ReadyMadePer100Grams = ReadyMadePer100Grams,
-        MadeAt = MadeAt,
-        ChangedAt = ChangedAt,
-        UsedUpAt = UsedUpAt,
-        MadeGrams = MadeGrams,
-        LeftGrams = LeftGrams,
-        LeftSigma = LeftSigma,
-        Reserve = Reserve,
-    })
-    {
-        MadeBy = MadeBy,
-        WaitsAt = WaitsAt,
-        RouteAim = RouteAim,
-        RoutePreparation = RoutePreparation,
-        RouteSteps = RouteSteps,
-        AnimalId = AnimalId,
-        Version = Version,
-    };
+    public StoredLot ToLot() =>
+        new(
+            new Lot(Id, Code, Form, Traits)
+            {
+                Parentage = Parentage,
+                Notes = Notes,
+                Before = Before,
+                CameDyed = CameDyed,
+                Price = Price,
+                ReadyMadePer100Grams = ReadyMadePer100Grams,
+                MadeAt = MadeAt,
+                ChangedAt = ChangedAt,
+                UsedUpAt = UsedUpAt,
+                MadeGrams = MadeGrams,
+                LeftGrams = LeftGrams,
+                LeftSigma = LeftSigma,
+                Reserve = Reserve,
+            }
+        )
+        {
+            MadeBy = MadeBy,
+            WaitsAt = WaitsAt,
+            RouteAim = RouteAim,
+            RoutePreparation = RoutePreparation,
+            RouteSteps = RouteSteps,
+            AnimalId = AnimalId,
+            Version = Version,
+        };
 
     /// <summary>The row of a lot as it was read, to be changed and stored.</summary>
-    public static LotRow Of(StoredLot lot, Guid workshop) => new()
-    {
-        Id = lot.Id,
-        WorkshopId = workshop,
-        Code = lot.Code,
-        Form = lot.Form,
-        Traits = lot.Traits,
-        Parentage = lot.Parentage,
-        Notes = lot.Notes,
-        Before = lot.Before,
-        CameDyed = lot.CameDyed,
-        Price = lot.Price,
-        ReadyMadePer100Grams = lot.ReadyMadePer100Grams,
-        MadeAt = lot.MadeAt,
-        ChangedAt = lot.ChangedAt,
-        UsedUpAt = lot.UsedUpAt,
-        MadeGrams = lot.MadeGrams,
-        LeftGrams = lot.LeftGrams,
-        LeftSigma = lot.LeftSigma,
-        ReservedGrams = lot.Reserve?.Mass.Grams,
-        ReservedFor = lot.Reserve?.For,
-        MadeBy = lot.MadeBy,
-        WaitsAt = lot.WaitsAt,
-        RouteAim = lot.RouteAim,
-        RoutePreparation = lot.RoutePreparation,
-        RouteSteps = lot.RouteSteps,
-        AnimalId = lot.AnimalId,
-        Version = lot.Version,
-    };
+    public static LotRow Of(StoredLot lot, Guid workshop) =>
+        new()
+        {
+            Id = lot.Id,
+            WorkshopId = workshop,
+            Code = lot.Code,
+            Form = lot.Form,
+            Traits = lot.Traits,
+            Parentage = lot.Parentage,
+            Notes = lot.Notes,
+            Before = lot.Before,
+            CameDyed = lot.CameDyed,
+            Price = lot.Price,
+            ReadyMadePer100Grams = lot.ReadyMadePer100Grams,
+            MadeAt = lot.MadeAt,
+            ChangedAt = lot.ChangedAt,
+            UsedUpAt = lot.UsedUpAt,
+            MadeGrams = lot.MadeGrams,
+            LeftGrams = lot.LeftGrams,
+            LeftSigma = lot.LeftSigma,
+            ReservedGrams = lot.Reserve?.Mass.Grams,
+            ReservedFor = lot.Reserve?.For,
+            MadeBy = lot.MadeBy,
+            WaitsAt = lot.WaitsAt,
+            RouteAim = lot.RouteAim,
+            RoutePreparation = lot.RoutePreparation,
+            RouteSteps = lot.RouteSteps,
+            AnimalId = lot.AnimalId,
+            Version = lot.Version,
+        };
 }

@@ -42,14 +42,12 @@ public interface INewsDesk
 public sealed class NoNewsDesk : INewsDesk
 {
     /// <inheritdoc/>
-    public void Tell(Guid workshop, News what, Guid? screen)
-    {
-    }
+    public void Tell(Guid workshop, News what, Guid? screen) { }
 }
 
 /// <summary>
-/// Notices on saving what parts of a workshop change, and tells once that is committed: with the transaction, or at once where there is none.
-/// What is rolled back is not told. Statements that go past the change tracker say so with <see cref="NewsExtensions.Changed{T}"/>.
+/// Notices on saving what parts of a workshop change, and tells once that is committed: with the transaction, or at once where there is
+/// none. What is rolled back is not told. Statements that go past the change tracker say so with <see cref="NewsExtensions.Changed{T}"/>.
 /// </summary>
 public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, IDbTransactionInterceptor
 {
@@ -70,12 +68,20 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
     }
 
     /// <inheritdoc/>
-    public override ValueTask<InterceptionResult<int>> SavingChangesAsync(DbContextEventData data, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+    public override ValueTask<InterceptionResult<int>> SavingChangesAsync(
+        DbContextEventData data,
+        InterceptionResult<int> result,
+        CancellationToken cancellationToken = default
+    )
     {
         if (data.Context is EarthyTuftDb db)
         {
             var here = noticed.GetOrCreateValue(db);
-            foreach (var entry in db.ChangeTracker.Entries().Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted))
+            foreach (
+                var entry in db
+                    .ChangeTracker.Entries()
+                    .Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
+            )
             {
                 if (entry.Entity is IWorkshopOwned row && Of(entry.Entity.GetType()) is { } news)
                 {
@@ -88,7 +94,11 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
     }
 
     /// <inheritdoc/>
-    public override ValueTask<int> SavedChangesAsync(SaveChangesCompletedEventData data, int result, CancellationToken cancellationToken = default)
+    public override ValueTask<int> SavedChangesAsync(
+        SaveChangesCompletedEventData data,
+        int result,
+        CancellationToken cancellationToken = default
+    )
     {
         if (data.Context is { Database.CurrentTransaction: null } context)
         {
@@ -110,14 +120,22 @@ public sealed class NewsInterceptor(INewsDesk desk) : SaveChangesInterceptor, ID
     }
 
     /// <inheritdoc/>
-    public Task TransactionCommittedAsync(DbTransaction transaction, TransactionEndEventData data, CancellationToken cancellationToken = default)
+    public Task TransactionCommittedAsync(
+        DbTransaction transaction,
+        TransactionEndEventData data,
+        CancellationToken cancellationToken = default
+    )
     {
         Tell(data.Context);
         return Task.CompletedTask;
     }
 
     /// <inheritdoc/>
-    public Task TransactionRolledBackAsync(DbTransaction transaction, TransactionEndEventData data, CancellationToken cancellationToken = default)
+    public Task TransactionRolledBackAsync(
+        DbTransaction transaction,
+        TransactionEndEventData data,
+        CancellationToken cancellationToken = default
+    )
     {
         Forget(data.Context);
         return Task.CompletedTask;

@@ -7,9 +7,11 @@ using Npgsql;
 namespace EarthyTuft.Data.Store;
 
 /// <summary>
-/// The second wall between workshops, in the database itself. Every table whose rows belong to a workshop has a policy that shows and takes only
-/// rows of the workshop that the session setting <see cref="Setting"/> names; without it there is nothing to see. The first wall is the query
-/// filter of <see cref="EarthyTuftDb"/>; this one holds where a statement forgets it. A superuser is bound by no policy: <c>./start</c> gives the
+/// The second wall between workshops, in the database itself. Every table whose rows belong to a workshop has a policy that shows and takes
+/// only rows of the workshop that the session setting <see cref="Setting"/> names; without it there is nothing to see. The first wall is
+/// the query filter of <see cref="EarthyTuftDb"/>; this one holds where a statement forgets it. A superuser is bound by no policy:
+/// <c>./start</c>
+/// gives the
 /// web process a role of its own.
 /// </summary>
 public static class RowSecurity
@@ -21,22 +23,26 @@ public static class RowSecurity
     public const string Every = "every";
 
     /// <summary>Sets the policy of a table that belongs to workshops; for migrations.</summary>
-    public static void AddWorkshopPolicy(this MigrationBuilder migration, string table) => migration.Sql(
-        $"""
-        alter table {table} enable row level security;
-        alter table {table} force row level security;
-        create policy own_workshop on {table} using (
-            workshop_id = (select nullif(nullif(current_setting('{Setting}', true), ''), '{Every}')::uuid)
-            or (select current_setting('{Setting}', true)) = '{Every}');
-        """);
+    public static void AddWorkshopPolicy(this MigrationBuilder migration, string table) =>
+        migration.Sql(
+            $"""
+            alter table {table} enable row level security;
+            alter table {table} force row level security;
+            create policy own_workshop on {table} using (
+                workshop_id = (select nullif(nullif(current_setting('{Setting}', true), ''), '{Every}')::uuid)
+                or (select current_setting('{Setting}', true)) = '{Every}');
+            """
+        );
 
     /// <summary>Takes the policy away again; for migrations.</summary>
-    public static void DropWorkshopPolicy(this MigrationBuilder migration, string table) => migration.Sql(
-        $"""
-        drop policy own_workshop on {table};
-        alter table {table} no force row level security;
-        alter table {table} disable row level security;
-        """);
+    public static void DropWorkshopPolicy(this MigrationBuilder migration, string table) =>
+        migration.Sql(
+            $"""
+            drop policy own_workshop on {table};
+            alter table {table} no force row level security;
+            alter table {table} disable row level security;
+            """
+        );
 
     /// <summary>Opens the way over all workshops on a connection of one's own, for work that serves all of them.</summary>
     public static async Task SeeEveryWorkshop(this NpgsqlConnection connection, CancellationToken cancellationToken)
@@ -54,51 +60,85 @@ public static class RowSecurity
     }
 
     /// <summary>False where the connection's role is above all policies: a superuser, or one with BYPASSRLS.</summary>
-    public static async Task<bool> IsBinding(EarthyTuftDb db, CancellationToken cancellationToken) => (await db.Database
-        .SqlQuery<bool>($"select not (rolsuper or rolbypassrls) as \"Value\" from pg_roles where rolname = current_user")
-        .ToListAsync(cancellationToken))[0];
+    public static async Task<bool> IsBinding(EarthyTuftDb db, CancellationToken cancellationToken) =>
+        (
+            await db
+                .Database.SqlQuery<bool>($"select not (rolsuper or rolbypassrls) as \"Value\" from pg_roles where rolname = current_user")
+                .ToListAsync(cancellationToken)
+        )[0];
 
     internal static NpgsqlCommand Set(NpgsqlConnection connection, string workshop) =>
-        new("select set_config($1, $2, false)", connection) { Parameters = { new() { Value = Setting }, new() { Value = workshop } } };
+        new("select set_config($1, $2, false)", connection)
+        {
+            Parameters =
+            {
+                new() { Value = Setting },
+                new() { Value = workshop },
+            },
+        };
 }
 
 /// <summary>
-/// Tells the database session which workshop a context works in, before its first statement and whenever the scope changed. From then on the
-/// connection stays with the context until it is disposed of, so that a request tells it once and not once a statement. Only asynchronous
-/// statements are told: a synchronous one sees no rows of any workshop.
+/// Tells the database session which workshop a context works in, before its first statement and whenever the scope changed. From then on
+/// the connection stays with the context until it is disposed of, so that a request tells it once and not once a statement. Only
+/// asynchronous statements are told: a synchronous one sees no rows of any workshop.
 /// </summary>
 public sealed class RowSecurityInterceptor : DbCommandInterceptor, IDbConnectionInterceptor, IDbTransactionInterceptor
 {
     /// <inheritdoc/>
-    public override async ValueTask<InterceptionResult<DbDataReader>> ReaderExecutingAsync(DbCommand command, CommandEventData data, InterceptionResult<DbDataReader> result, CancellationToken cancellationToken = default)
+    public override async ValueTask<InterceptionResult<DbDataReader>> ReaderExecutingAsync(
+        DbCommand command,
+        CommandEventData data,
+        InterceptionResult<DbDataReader> result,
+        CancellationToken cancellationToken = default
+    )
     {
         await Tell(data.Context, cancellationToken);
         return result;
     }
 
     /// <inheritdoc/>
-    public override async ValueTask<InterceptionResult<int>> NonQueryExecutingAsync(DbCommand command, CommandEventData data, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+    public override async ValueTask<InterceptionResult<int>> NonQueryExecutingAsync(
+        DbCommand command,
+        CommandEventData data,
+        InterceptionResult<int> result,
+        CancellationToken cancellationToken = default
+    )
     {
         await Tell(data.Context, cancellationToken);
         return result;
     }
 
     /// <inheritdoc/>
-    public override async ValueTask<InterceptionResult<object>> ScalarExecutingAsync(DbCommand command, CommandEventData data, InterceptionResult<object> result, CancellationToken cancellationToken = default)
+    public override async ValueTask<InterceptionResult<object>> ScalarExecutingAsync(
+        DbCommand command,
+        CommandEventData data,
+        InterceptionResult<object> result,
+        CancellationToken cancellationToken = default
+    )
     {
         await Tell(data.Context, cancellationToken);
         return result;
     }
 
     /// <inheritdoc/>
-    public async ValueTask<InterceptionResult<DbTransaction>> TransactionStartingAsync(DbConnection connection, TransactionStartingEventData data, InterceptionResult<DbTransaction> result, CancellationToken cancellationToken = default)
+    public async ValueTask<InterceptionResult<DbTransaction>> TransactionStartingAsync(
+        DbConnection connection,
+        TransactionStartingEventData data,
+        InterceptionResult<DbTransaction> result,
+        CancellationToken cancellationToken = default
+    )
     {
         await Tell(data.Context, cancellationToken);
         return result;
     }
 
     /// <inheritdoc/>
-    public Task RolledBackToSavepointAsync(DbTransaction transaction, TransactionEventData data, CancellationToken cancellationToken = default)
+    public Task RolledBackToSavepointAsync(
+        DbTransaction transaction,
+        TransactionEventData data,
+        CancellationToken cancellationToken = default
+    )
     {
         // What was set since the savepoint is undone with the rest.
         if (data.Context is EarthyTuftDb { SessionSetIn: not null } db)
@@ -120,8 +160,11 @@ public sealed class RowSecurityInterceptor : DbCommandInterceptor, IDbConnection
     }
 
     /// <inheritdoc/>
-    public ValueTask<InterceptionResult> ConnectionClosingAsync(DbConnection connection, ConnectionEventData data, InterceptionResult result) =>
-        ValueTask.FromResult(Keeps(data.Context, connection) ? InterceptionResult.Suppress() : result);
+    public ValueTask<InterceptionResult> ConnectionClosingAsync(
+        DbConnection connection,
+        ConnectionEventData data,
+        InterceptionResult result
+    ) => ValueTask.FromResult(Keeps(data.Context, connection) ? InterceptionResult.Suppress() : result);
 
     /// <inheritdoc/>
     public InterceptionResult ConnectionClosing(DbConnection connection, ConnectionEventData data, InterceptionResult result) =>

@@ -145,13 +145,15 @@ public sealed class EntryRow : IWorkshopOwned
     public double? TakenGrams { get; set; }
     public double? KeptGrams { get; set; }
 
-    /// <summary>Projection: what usually goes at that step, where more is missing than the weighings explain; by the log as it was when it was reckoned.</summary>
+    /// <summary>Projection: what usually goes at that step, where more is missing than the weighings explain; by the log as it was when it
+    /// was reckoned.</summary>
     public LossKind? UsualKind { get; set; }
     public double? UsualLeastGrams { get; set; }
     public double? UsualMostGrams { get; set; }
     public double? UsualAllowanceGrams { get; set; }
 
-    /// <summary>What was said when the log asked where the gap comes from, and nothing was found; null while nobody was asked or something was added.</summary>
+    /// <summary>What was said when the log asked where the gap comes from, and nothing was found; null while nobody was asked or something
+    /// was added.</summary>
     public GapAnswer? Answer { get; set; }
     public DateTimeOffset? AnsweredAt { get; set; }
     public string? AnsweredBy { get; set; }
@@ -264,8 +266,21 @@ public sealed class LookOverRow : IWorkshopOwned
     public Judgements Judgements
     {
         get => new(Handle, Spring, Lustre, Soundness, Tips, LockStructure, Evenness, Coat, Wax, Dirt, VegetableMatter, Colour);
-        set => (Handle, Spring, Lustre, Soundness, Tips, LockStructure, Evenness, Coat, Wax, Dirt, VegetableMatter, Colour) =
-            (value.Handle, value.Spring, value.Lustre, value.Soundness, value.Tips, value.LockStructure, value.Evenness, value.Coat, value.Wax, value.Dirt, value.VegetableMatter, value.Colour);
+        set =>
+            (Handle, Spring, Lustre, Soundness, Tips, LockStructure, Evenness, Coat, Wax, Dirt, VegetableMatter, Colour) = (
+                value.Handle,
+                value.Spring,
+                value.Lustre,
+                value.Soundness,
+                value.Tips,
+                value.LockStructure,
+                value.Evenness,
+                value.Coat,
+                value.Wax,
+                value.Dirt,
+                value.VegetableMatter,
+                value.Colour
+            );
     }
 }
 
@@ -301,15 +316,49 @@ public sealed class BreedRow : IWorkshopOwned
 
     public Breed Breed
     {
-        get => new(
-            Name, Fibre, Class, new(MicronLow, MicronHigh), new(StapleLow, StapleHigh), Wave, CrimpsLow is { } low && CrimpsHigh is { } high ? new(low, high) : null,
-            new(FleeceLow, FleeceHigh), new(CleanLow, CleanHigh), Lustre, Felts, Coat, Uses, ConservationConcern, AlsoKnownAs);
+        get =>
+            new(
+                Name,
+                Fibre,
+                Class,
+                new(MicronLow, MicronHigh),
+                new(StapleLow, StapleHigh),
+                Wave,
+                CrimpsLow is { } low && CrimpsHigh is { } high ? new(low, high) : null,
+                new(FleeceLow, FleeceHigh),
+                new(CleanLow, CleanHigh),
+                Lustre,
+                Felts,
+                Coat,
+                Uses,
+                ConservationConcern,
+                AlsoKnownAs
+            );
         set
         {
-            (Name, PlainName, Fibre, Class, Wave, Lustre, Felts, Coat) = (value.Name.Trim(), BreedBook.Plain(value.Name), value.Fibre, value.Class, value.Wave, value.Lustre, value.Felts, value.Coat);
-            (MicronLow, MicronHigh, StapleLow, StapleHigh) = (value.Micron.Low, value.Micron.High, value.StapleMillimetres.Low, value.StapleMillimetres.High);
+            (Name, PlainName, Fibre, Class, Wave, Lustre, Felts, Coat) = (
+                value.Name.Trim(),
+                BreedBook.Plain(value.Name),
+                value.Fibre,
+                value.Class,
+                value.Wave,
+                value.Lustre,
+                value.Felts,
+                value.Coat
+            );
+            (MicronLow, MicronHigh, StapleLow, StapleHigh) = (
+                value.Micron.Low,
+                value.Micron.High,
+                value.StapleMillimetres.Low,
+                value.StapleMillimetres.High
+            );
             (CrimpsLow, CrimpsHigh) = (value.CrimpsPerCentimetre?.Low, value.CrimpsPerCentimetre?.High);
-            (FleeceLow, FleeceHigh, CleanLow, CleanHigh) = (value.FleeceKilograms.Low, value.FleeceKilograms.High, value.CleanYield.Low, value.CleanYield.High);
+            (FleeceLow, FleeceHigh, CleanLow, CleanHigh) = (
+                value.FleeceKilograms.Low,
+                value.FleeceKilograms.High,
+                value.CleanYield.Low,
+                value.CleanYield.High
+            );
             (Uses, ConservationConcern, AlsoKnownAs) = ([.. value.Uses ?? []], value.ConservationConcern, [.. value.AlsoKnownAs ?? []]);
         }
     }
@@ -354,12 +403,14 @@ public sealed class LockRow : IWorkshopOwned
     public DateTimeOffset MeasuredAt { get; set; }
     public DateTimeOffset? WithdrawnAt { get; set; }
 
-    public MeasuredLock Measured => new(
-        Place,
-        Length.FromMillimetres(LengthMillimetres),
-        Crimps,
-        SpanMillimetres is { } span ? Length.FromMillimetres(span) : null,
-        Wave);
+    public MeasuredLock Measured =>
+        new(
+            Place,
+            Length.FromMillimetres(LengthMillimetres),
+            Crimps,
+            SpanMillimetres is { } span ? Length.FromMillimetres(span) : null,
+            Wave
+        );
 }
 
 [Tells(News.Log)]
@@ -398,10 +449,22 @@ public sealed class SampleRow : IWorkshopOwned
     public DateTimeOffset? WithdrawnAt { get; set; }
     public uint Version { get; set; }
 
-    public Sample Sample => new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses)
-    {
-        Spun = new Spun(SpunGrams, SpinningMinutes, JoinsPer10Metres, LumpsPer10Metres, WrapsPlaces is null ? null : WrapsReading.Read(WrapsPlaces, "wrapsPlaces").Value) is var spun && spun != Spun.Nothing ? spun : null,
-    };
+    public Sample Sample =>
+        new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses)
+        {
+            Spun =
+                new Spun(
+                    SpunGrams,
+                    SpinningMinutes,
+                    JoinsPer10Metres,
+                    LumpsPer10Metres,
+                    WrapsPlaces is null ? null : WrapsReading.Read(WrapsPlaces, "wrapsPlaces").Value
+                )
+                    is var spun
+                && spun != Spun.Nothing
+                    ? spun
+                    : null,
+        };
 }
 
 /// <summary>Running numbers behind short codes, one row a prefix.</summary>

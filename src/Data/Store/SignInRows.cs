@@ -6,7 +6,8 @@ public sealed class SignInRow
     public Guid Id { get; set; } = Guid.CreateVersion7();
     public Guid UserId { get; set; }
 
-    /// <summary>From where, as a hash: an address that the person has signed in from is not slowed down by what others try elsewhere.</summary>
+    /// <summary>From where, as a hash: an address that the person has signed in from is not slowed down by what others try
+    /// elsewhere.</summary>
     public required string AddressHash { get; set; }
     public DateTimeOffset At { get; set; }
     public DateTimeOffset SeenAt { get; set; }

@@ -41,10 +41,13 @@ public static class Storage
         services.TryAddSingleton<INewsDesk, NoNewsDesk>();
         services.AddSingleton<NewsInterceptor>();
         services.AddSingleton<RowSecurityInterceptor>();
-        services.AddDbContext<EarthyTuftDb>((provider, options) => options
-            .UseNpgsql(settings.ConnectionString)
-            .UseSnakeCaseNamingConvention()
-            .AddInterceptors(provider.GetRequiredService<NewsInterceptor>(), provider.GetRequiredService<RowSecurityInterceptor>()));
+        services.AddDbContext<EarthyTuftDb>(
+            (provider, options) =>
+                options
+                    .UseNpgsql(settings.ConnectionString)
+                    .UseSnakeCaseNamingConvention()
+                    .AddInterceptors(provider.GetRequiredService<NewsInterceptor>(), provider.GetRequiredService<RowSecurityInterceptor>())
+        );
         services.AddDataProtection().SetApplicationName("EarthyTuft").PersistKeysToDbContext<EarthyTuftDb>();
         return services;
     }

@@ -5,8 +5,8 @@ using EarthyTuft.Core.Fibres;
 namespace EarthyTuft.Data.Store;
 
 /// <summary>
-/// A composition of several parts as it is stored with its lot. One part is not stored: it is the lot's fibre and breed. The version tells how
-/// to read it; old ones are read for ever.
+/// A composition of several parts as it is stored with its lot. One part is not stored: it is the lot's fibre and breed. The version tells
+/// how to read it; old ones are read for ever.
 /// </summary>
 public static class StoredComposition
 {
@@ -15,9 +15,10 @@ public static class StoredComposition
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() } };
 
     /// <summary>Null for one part.</summary>
-    public static string? Write(Composition composition) => !composition.IsMixed
-        ? null
-        : JsonSerializer.Serialize(new Payload(Version, [.. composition.Parts.Select(p => new Part(p.Fibre, p.Breed, p.Share))]), Json);
+    public static string? Write(Composition composition) =>
+        !composition.IsMixed
+            ? null
+            : JsonSerializer.Serialize(new Payload(Version, [.. composition.Parts.Select(p => new Part(p.Fibre, p.Breed, p.Share))]), Json);
 
     /// <summary>The composition of a lot from what is stored of it.</summary>
     public static Composition Read(string? stored, Fibre fibre, string parentage)

@@ -6,7 +6,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.WeighLog;
 
-/// <summary>The lots that a file speaks of: those that were here already and those that it makes, with what is left of each as its entries go by.</summary>
+/// <summary>The lots that a file speaks of: those that were here already and those that it makes, with what is left of each as its entries
+/// go by.</summary>
 internal sealed class ImportLots(EarthyTuftDb db, TimeZoneInfo zone)
 {
     /// <summary>So far ahead a code from a file takes the running number along.</summary>
@@ -49,7 +50,13 @@ internal sealed class ImportLots(EarthyTuftDb db, TimeZoneInfo zone)
     public SourceLot Source(string code)
     {
         var row = byCode[code];
-        return new SourceLot(row.ToLot() with { ChangedAt = TimeZoneInfo.ConvertTime(row.ChangedAt, zone) }, left.GetValueOrDefault(row.Id));
+        return new SourceLot(
+            row.ToLot() with
+            {
+                ChangedAt = TimeZoneInfo.ConvertTime(row.ChangedAt, zone),
+            },
+            left.GetValueOrDefault(row.Id)
+        );
     }
 
     public LotRow Keep(LotRow lot)
@@ -84,6 +91,7 @@ internal sealed class ImportLots(EarthyTuftDb db, TimeZoneInfo zone)
             insert into code_counters (workshop_id, prefix, last) select {db.Workshop}, p.prefix, p.last from unnest({prefixes}, {numbers}) p(prefix, last)
             on conflict (workshop_id, prefix) do update set last = greatest(code_counters.last, excluded.last)
             """,
-            cancellationToken);
+            cancellationToken
+        );
     }
 }

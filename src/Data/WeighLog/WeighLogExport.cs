@@ -10,11 +10,15 @@ public static class WeighLogExport
 {
     public static async Task<IReadOnlyList<WeighLogRow>> Rows(EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        var entries = await db.Entries.AsNoTracking()
-            .Include(e => e.Flows).ThenInclude(f => f.Weighings)
-            .Include(e => e.Flows).ThenInclude(f => f.Lot)
+        var entries = await db
+            .Entries.AsNoTracking()
+            .Include(e => e.Flows)
+                .ThenInclude(f => f.Weighings)
+            .Include(e => e.Flows)
+                .ThenInclude(f => f.Lot)
             .AsSplitQuery()
-            .OrderBy(e => e.RecordedAt).ThenBy(e => e.Id)
+            .OrderBy(e => e.RecordedAt)
+            .ThenBy(e => e.Id)
             .ToListAsync(cancellationToken);
         var rows = new List<WeighLogRow>();
         var corrections = new List<(DateTimeOffset At, WeighLogRow Row)>();
@@ -27,29 +31,42 @@ public static class WeighLogExport
                 var weighings = flow.Weighings.OrderBy(w => w.Revision).ToArray();
                 var row = Row(entry, flow, i + 1, place + 1);
                 rows.Add(weighings.Length == 0 ? row : Weighed(row, weighings[0]));
-                corrections.AddRange(weighings.Skip(1).Select(w => (w.RecordedAt, Weighed(new WeighLogRow
-                {
-                    Entry = i + 1,
-                    Line = place + 1,
-                    Step = entry.Step,
-                    DoneAt = w.RecordedAt,
-                    Who = w.Who,
-                    Notes = w.CorrectedBecause ?? "",
-                    Flow = RowKind.Correction,
-                }, w))));
+                corrections.AddRange(
+                    weighings
+                        .Skip(1)
+                        .Select(w =>
+                            (
+                                w.RecordedAt,
+                                Weighed(
+                                    new WeighLogRow
+                                    {
+                                        Entry = i + 1,
+                                        Line = place + 1,
+                                        Step = entry.Step,
+                                        DoneAt = w.RecordedAt,
+                                        Who = w.Who,
+                                        Notes = w.CorrectedBecause ?? "",
+                                        Flow = RowKind.Correction,
+                                    },
+                                    w
+                                )
+                            )
+                        )
+                );
             }
         }
 
         return [.. rows, .. corrections.OrderBy(c => c.At).Select(c => c.Row)];
     }
 
-    private static int Order(FlowRole role) => role switch
-    {
-        FlowRole.In => 0,
-        FlowRole.Out => 1,
-        FlowRole.Loss => 2,
-        _ => 3,
-    };
+    private static int Order(FlowRole role) =>
+        role switch
+        {
+            FlowRole.In => 0,
+            FlowRole.Out => 1,
+            FlowRole.Loss => 2,
+            _ => 3,
+        };
 
     private static WeighLogRow Row(EntryRow entry, FlowRow flow, int number, int line)
     {
@@ -97,12 +114,13 @@ public static class WeighLogExport
         };
     }
 
-    private static WeighLogRow Weighed(WeighLogRow row, WeighingRow weighing) => row with
-    {
-        MassGrams = weighing.Grams,
-        State = weighing.State,
-        HumidityPercent = weighing.HumidityPercent,
-        ScaleStepGrams = weighing.ScaleStepGrams,
-        WeighedOn = weighing.Session,
-    };
+    private static WeighLogRow Weighed(WeighLogRow row, WeighingRow weighing) =>
+        row with
+        {
+            MassGrams = weighing.Grams,
+            State = weighing.State,
+            HumidityPercent = weighing.HumidityPercent,
+            ScaleStepGrams = weighing.ScaleStepGrams,
+            WeighedOn = weighing.Session,
+        };
 }

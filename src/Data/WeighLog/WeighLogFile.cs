@@ -15,19 +15,26 @@ public sealed record RefusedRow(int Row, string Column, string Reason);
 public static class WeighLogFile
 {
     // Quoted wherever any reader could end a cell or a row: a lone line feed is a new row to many.
-    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture) { NewLine = "\r\n", ShouldQuote = cell => cell.Field is { Length: > 0 } text && (text.AsSpan().IndexOfAny(",;\t\r\n\"") >= 0 || char.IsWhiteSpace(text[0]) || char.IsWhiteSpace(text[^1])) };
+    private static readonly CsvConfiguration Out = new(CultureInfo.InvariantCulture)
+    {
+        NewLine = "\r\n",
+        ShouldQuote = cell =>
+            cell.Field is { Length: > 0 } text
+            && (text.AsSpan().IndexOfAny(",;\t\r\n\"") >= 0 || char.IsWhiteSpace(text[0]) || char.IsWhiteSpace(text[^1])),
+    };
 
     /// <summary>The separators a spreadsheet may use; the header tells which.</summary>
     private static readonly string[] Separators = [",", ";", "\t"];
 
-    private static CsvConfiguration In(string separator) => new(CultureInfo.InvariantCulture)
-    {
-        Delimiter = separator,
-        BadDataFound = null,
-        MissingFieldFound = null,
-        MaxFieldSize = 10_000,
-        PrepareHeaderForMatch = header => header.Header.Trim().ToLowerInvariant(),
-    };
+    private static CsvConfiguration In(string separator) =>
+        new(CultureInfo.InvariantCulture)
+        {
+            Delimiter = separator,
+            BadDataFound = null,
+            MissingFieldFound = null,
+            MaxFieldSize = 10_000,
+            PrepareHeaderForMatch = header => header.Header.Trim().ToLowerInvariant(),
+        };
 
     public static async Task Write(TextWriter to, IEnumerable<WeighLogRow> rows)
     {
@@ -50,8 +57,8 @@ public static class WeighLogFile
     }
 
     /// <summary>
-    /// Reads a file as it is, or as it came out of a spreadsheet: cells parted by commas, semicolons or tabs, lines ended any way, columns in any
-    /// order. Refused as a whole when it is not UTF-8 or has not the header; otherwise row by row.
+    /// Reads a file as it is, or as it came out of a spreadsheet: cells parted by commas, semicolons or tabs, lines ended any way, columns
+    /// in any order. Refused as a whole when it is not UTF-8 or has not the header; otherwise row by row.
     /// </summary>
     public static Result<WeighLogRows> Read(byte[] file)
     {
@@ -87,16 +94,27 @@ public static class WeighLogFile
             var twice = header.Where(h => h.Length > 0).GroupBy(h => h).Where(g => g.Count() > 1).Select(g => g.Key).ToArray();
             if (missing.Length > 0 || unknown.Length > 0 || twice.Length > 0)
             {
-                return new Refusal("file", "wrong-header", (missing.Length > 0 ? $"The header lacks {string.Join(", ", missing)}. " : "")
-                    + (unknown.Length > 0 ? $"It has columns that are not known: {string.Join(", ", unknown.Take(5).Select(Short))}. " : "")
-                    + (twice.Length > 0 ? $"It has {string.Join(", ", twice)} twice." : ""));
+                return new Refusal(
+                    "file",
+                    "wrong-header",
+                    (missing.Length > 0 ? $"The header lacks {string.Join(", ", missing)}. " : "")
+                        + (
+                            unknown.Length > 0
+                                ? $"It has columns that are not known: {string.Join(", ", unknown.Take(5).Select(Short))}. "
+                                : ""
+                        )
+                        + (twice.Length > 0 ? $"It has {string.Join(", ", twice)} twice." : "")
+                );
             }
 
             var places = header.Select((name, i) => (name, i)).Where(h => h.name.Length > 0).ToDictionary(h => h.name, h => h.i);
             while (csv.Read())
             {
                 read.Count++;
-                var row = WeighLogRow.FromCells(column => places.TryGetValue(column, out var i) && csv.TryGetField<string>(i, out var value) ? value ?? "" : "", separator == ",");
+                var row = WeighLogRow.FromCells(
+                    column => places.TryGetValue(column, out var i) && csv.TryGetField<string>(i, out var value) ? value ?? "" : "",
+                    separator == ","
+                );
                 if (row.IsRefused)
                 {
                     read.Refuse(read.Count + 1, row.Refusals, csv.TryGetField<int>(places["entry"], out var entry) ? entry : null);
@@ -109,7 +127,11 @@ public static class WeighLogFile
         }
         catch (CsvHelperException)
         {
-            return new Refusal("file", "not-csv", $"Row {read.Count + 2} cannot be read as CSV: a quotation mark is open, or a cell is too long.");
+            return new Refusal(
+                "file",
+                "not-csv",
+                $"Row {read.Count + 2} cannot be read as CSV: a quotation mark is open, or a cell is too long."
+            );
         }
 
         return read;

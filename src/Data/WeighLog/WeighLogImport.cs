@@ -56,7 +56,12 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     public async Task<ImportOutcome> Stage(IReadOnlyList<WeighLogRow> rows, CancellationToken cancellationToken) =>
         await Stage([.. rows.Select((row, i) => (i + 2, row))], new Dictionary<int, int>(), rows.Count, cancellationToken);
 
-    private async Task<ImportOutcome> Stage(IReadOnlyList<(int Row, WeighLogRow Line)> rows, IReadOnlyDictionary<int, int> broken, int count, CancellationToken cancellationToken)
+    private async Task<ImportOutcome> Stage(
+        IReadOnlyList<(int Row, WeighLogRow Line)> rows,
+        IReadOnlyDictionary<int, int> broken,
+        int count,
+        CancellationToken cancellationToken
+    )
     {
         breeds = await BreedReference.Book(db, cancellationToken);
         foreach (var (number, row) in rows)
@@ -86,8 +91,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     }
 
     /// <summary>
-    /// Settles what was staged and saves it, within the caller's transaction. Families that are in the file from their beginning are settled
-    /// before they are stored; those that go on from lots that were here already, afterwards with all that is known of them.
+    /// Settles what was staged and saves it, within the caller's transaction. Families that are in the file from their beginning are
+    /// settled before they are stored; those that go on from lots that were here already, afterwards with all that is known of them.
     /// </summary>
     public async Task Save(CancellationToken cancellationToken)
     {
@@ -104,7 +109,8 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             else
             {
                 var missing = UsualLosses.Short(family);
-                var judged = missing.Count == 0 ? family : (usual ??= await UsualLosses.Read(db, null, cancellationToken)).Judge(family, missing);
+                var judged =
+                    missing.Count == 0 ? family : (usual ??= await UsualLosses.Read(db, null, cancellationToken)).Judge(family, missing);
                 LedgerStore.Project(judged, family.Lots.Keys.Select(id => byId[id]), entries);
             }
         }
@@ -153,7 +159,11 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
 
         var before = refused.Refusals;
         var step = rows[0].Row.Step;
-        var entry = step == StepKind.TakeIn ? TakeIn(rows) : step == StepKind.Recount ? Recount(rows) : step.IsLeaving() ? Leave(rows) : Step(rows);
+        var entry =
+            step == StepKind.TakeIn ? TakeIn(rows)
+            : step == StepKind.Recount ? Recount(rows)
+            : step.IsLeaving() ? Leave(rows)
+            : Step(rows);
         if (refused.Refusals > before)
         {
             RefuseRest(rows, rows.First(r => refused.Has(r.Number)).Number);
@@ -197,30 +207,51 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             return null;
         }
 
-        var fibre = row.Fibre ?? parentage.Value.Shares.Select(s => breeds.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
+        var fibre = row.Fibre
+            ?? parentage.Value.Shares.Select(s => breeds.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null)
+            ?? Fibre.Wool;
         var weighing = Weigh(row)!;
         var form = row.Form ?? LotForm.Raw;
-        var check = TakeInRules.Check(new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Session, row.Price) { Form = form, Parts = row.MadeOf });
+        var check = TakeInRules.Check(
+            new TakeInCommand(weighing.Logged, parentage.Value, fibre, row.ShornOn, weighing.Session, row.Price)
+            {
+                Form = form,
+                Parts = row.MadeOf,
+            }
+        );
         if (check.IsRefused)
         {
-            return Refuse(number, check.Refusals[0].Field switch { "shornOn" => "shorn_on", "price" => "price", "form" => "form", "parts" => "made_of", _ => "mass_g" }, check.Refusals[0].Reason);
+            return Refuse(
+                number,
+                check.Refusals[0].Field switch
+                {
+                    "shornOn" => "shorn_on",
+                    "price" => "price",
+                    "form" => "form",
+                    "parts" => "made_of",
+                    _ => "mass_g",
+                },
+                check.Refusals[0].Reason
+            );
         }
 
         var clean = parentage.Value.CleanYield(breeds.Find);
-        var lot = lots.Keep(new LotRow
-        {
-            Code = row.Lot.ToUpperInvariant(),
-            Form = form,
-            Parentage = "",
-            CleanYieldLow = clean.Low,
-            CleanYieldHigh = clean.High,
-            Animal = AnimalRules.Tidy(row.Animal),
-            Colour = row.Colour,
-            ShornOn = row.ShornOn,
-            Price = row.Price,
-            Before = row.Before,
-            CameDyed = row.CameDyed,
-        });
+        var lot = lots.Keep(
+            new LotRow
+            {
+                Code = row.Lot.ToUpperInvariant(),
+                Form = form,
+                Parentage = "",
+                CleanYieldLow = clean.Low,
+                CleanYieldHigh = clean.High,
+                Animal = AnimalRules.Tidy(row.Animal),
+                Colour = row.Colour,
+                ShornOn = row.ShornOn,
+                Price = row.Price,
+                Before = row.Before,
+                CameDyed = row.CameDyed,
+            }
+        );
         lot.Compose(check.Value.Composition);
         var entry = LedgerStore.AddTakeIn(null, lot, new TypedWeighing(weighing, Typed(weighing)), Facts(row));
         var reference = ReferenceWeighing.Of(weighing, Nature.Of(lot.Composition, form, clean));
@@ -263,9 +294,17 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             AllStations.Of(head.Step),
             [.. ins.Select(r => new Taking(lots.Source(r.Row.Lot), Weigh(r.Row), r.Row.EmptiesLot))],
             [.. outs.Select(r => new Giving(r.Row.Form!.Value, Weigh(r.Row), r.Row.Worth))],
-            [.. losses.Select(r => new Losing(r.Row.Loss!.Value, r.Row.Fate, r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row), r.Row.Worth))],
+            [
+                .. losses.Select(r => new Losing(
+                    r.Row.Loss!.Value,
+                    r.Row.Fate,
+                    r.Row.Amount == Amount.ByDifference ? null : Weigh(r.Row),
+                    r.Row.Worth
+                )),
+            ],
             [.. gains.Select(r => new Gaining(r.Row.Gain!.Value, Weigh(r.Row)!))],
-            IntoReserve: true);
+            IntoReserve: true
+        );
         var outcome = StepDesk.WeighUp(command, null, Guid.CreateVersion7);
         if (outcome.IsRefused)
         {
@@ -282,8 +321,17 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         if (outcome.Value.IsContradicted && head.ConfirmedBecause.Length == 0 && !setsRight)
         {
             return outcome.Value.OverBook is [var over, ..]
-                ? Refuse(ins[command.From.ToList().FindIndex(t => t.Lot.Id == over.Lot.Id)].Number, "mass_g", $"More is taken than the log leaves of {over.Lot.Code} ({over.Book.Mass}). Say in confirmed_because that it was there, or set the weights right.")
-                : Refuse(first, "confirmed_because", "More comes out than goes in. Say in confirmed_because why it is so, or set the weights right.");
+                ? Refuse(
+                    ins[command.From.ToList().FindIndex(t => t.Lot.Id == over.Lot.Id)].Number,
+                    "mass_g",
+                    $"More is taken than the log leaves of {over.Lot.Code} ({over.Book.Mass}). Say in confirmed_because that it was there, or "
+                        + $"set the weights right."
+                )
+                : Refuse(
+                    first,
+                    "confirmed_because",
+                    "More comes out than goes in. Say in confirmed_because why it is so, or set the weights right."
+                );
         }
 
         var entry = Stage(command, outcome.Value, outs, head);
@@ -314,7 +362,12 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var weighing = Weigh(row);
-        var command = new LeavingCommand(row.Step, new Taking(lots.Source(row.Lot), weighing, row.EmptiesLot), IntoReserve: true, ItWasThere: row.ConfirmedBecause.Length > 0 || setsRight);
+        var command = new LeavingCommand(
+            row.Step,
+            new Taking(lots.Source(row.Lot), weighing, row.EmptiesLot),
+            IntoReserve: true,
+            ItWasThere: row.ConfirmedBecause.Length > 0 || setsRight
+        );
         var taken = StockDesk.WeighUp(command, Guid.CreateVersion7);
         if (taken.IsRefused)
         {
@@ -352,7 +405,10 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
     private EntryRow Stage(StepCommand command, StepOutcome outcome, (int Number, WeighLogRow Row)[] outs, WeighLogRow head)
     {
         var sources = command.From.Select(t => lots.Find(t.Lot.Code)!).ToArray();
-        var newLots = outs.Select(r => lots.Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome.Composition, sources, ""))).ToArray();
+        var newLots = outs.Select(r =>
+                lots.Keep(LedgerStore.NewLot(r.Row.Lot.ToUpperInvariant(), r.Row.Form!.Value, outcome.Composition, sources, ""))
+            )
+            .ToArray();
         var entry = LedgerStore.AddStep(null, command, outcome, sources.ToDictionary(s => s.Id), newLots, Typed, Facts(head));
         for (var i = 0; i < command.From.Count; i++)
         {
@@ -382,14 +438,28 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             row.State ?? last.State,
             row.HumidityPercent ?? last.HumidityPercent,
             Mass.FromGrams(row.ScaleStepGrams ?? last.ScaleStepGrams),
-            row.WeighedOn ?? last.Session);
-        flow.Weighings.Add(LedgerStore.NewWeighing(
-            new TypedWeighing(weighing, Typed(weighing)), last.Revision + 1, facts.PersonId, row.Who.Length > 0 ? row.Who : facts.PersonName, row.DoneAt, row.Notes));
+            row.WeighedOn ?? last.Session
+        );
+        flow.Weighings.Add(
+            LedgerStore.NewWeighing(
+                new TypedWeighing(weighing, Typed(weighing)),
+                last.Revision + 1,
+                facts.PersonId,
+                row.Who.Length > 0 ? row.Who : facts.PersonName,
+                row.DoneAt,
+                row.Notes
+            )
+        );
         takenRows++;
     }
 
     private static (int Number, string Column) Place(
-        string field, (int Number, WeighLogRow Row)[] ins, (int Number, WeighLogRow Row)[] outs, (int Number, WeighLogRow Row)[] losses, int first)
+        string field,
+        (int Number, WeighLogRow Row)[] ins,
+        (int Number, WeighLogRow Row)[] outs,
+        (int Number, WeighLogRow Row)[] losses,
+        int first
+    )
     {
         var open = field.IndexOf('[', StringComparison.Ordinal);
         if (open < 0)
@@ -398,8 +468,18 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         }
 
         var index = int.Parse(field[(open + 1)..field.IndexOf(']', StringComparison.Ordinal)], CultureInfo.InvariantCulture);
-        var rows = field[..open] switch { "from" => ins, "to" => outs, _ => losses };
-        return (rows[index].Number, field.EndsWith(".mass", StringComparison.Ordinal) ? "mass_g" : field.EndsWith(".form", StringComparison.Ordinal) ? "form" : "lot");
+        var rows = field[..open] switch
+        {
+            "from" => ins,
+            "to" => outs,
+            _ => losses,
+        };
+        return (
+            rows[index].Number,
+            field.EndsWith(".mass", StringComparison.Ordinal) ? "mass_g"
+            : field.EndsWith(".form", StringComparison.Ordinal) ? "form"
+            : "lot"
+        );
     }
 
     private bool IsFree(int number, string code)
@@ -432,27 +512,35 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
         return null;
     }
 
-    private Weighing? Weigh(WeighLogRow row) => row.Amount != Amount.Weighed ? null : new Weighing(
-        Guid.CreateVersion7(),
-        Mass.FromGrams(row.MassGrams!.Value),
-        row.State ?? WeighingState.Rested,
-        row.HumidityPercent,
-        Mass.FromGrams(row.ScaleStepGrams ?? facts.ScaleStepGrams),
-        row.WeighedOn ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(row.DoneAt, facts.Zone).DateTime));
+    private Weighing? Weigh(WeighLogRow row) =>
+        row.Amount != Amount.Weighed
+            ? null
+            : new Weighing(
+                Guid.CreateVersion7(),
+                Mass.FromGrams(row.MassGrams!.Value),
+                row.State ?? WeighingState.Rested,
+                row.HumidityPercent,
+                Mass.FromGrams(row.ScaleStepGrams ?? facts.ScaleStepGrams),
+                row.WeighedOn ?? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(row.DoneAt, facts.Zone).DateTime)
+            );
 
     private static LinearForm? Rest(Taking taking, LinearForm? mass) =>
-        taking.All ? LinearForm.Nothing : taking.Lot.Left is { } before && mass is not null ? TakingRules.Rest(before, mass) : null;
+        taking.All ? LinearForm.Nothing
+        : taking.Lot.Left is { } before && mass is not null ? TakingRules.Rest(before, mass)
+        : null;
 
     private static string Typed(Weighing weighing) => weighing.Logged.Grams.ToString(CultureInfo.InvariantCulture) + " g";
 
-    private EntryFacts Facts(WeighLogRow row) => new(
-        Guid.CreateVersion7(),
-        row.DoneAt,
-        facts.Now.AddTicks(takenEntries * 10L),
-        facts.PersonId,
-        row.Who.Length > 0 ? row.Who : facts.PersonName,
-        row.Minutes,
-        row.Notes,
-        row.ConfirmedBecause.Length > 0 ? row.ConfirmedBecause : null,
-        row.Spent);
+    private EntryFacts Facts(WeighLogRow row) =>
+        new(
+            Guid.CreateVersion7(),
+            row.DoneAt,
+            facts.Now.AddTicks(takenEntries * 10L),
+            facts.PersonId,
+            row.Who.Length > 0 ? row.Who : facts.PersonName,
+            row.Minutes,
+            row.Notes,
+            row.ConfirmedBecause.Length > 0 ? row.ConfirmedBecause : null,
+            row.Spent
+        );
 }

@@ -8,15 +8,39 @@ namespace EarthyTuft.Data.Yarns;
 
 /// <summary>What was measured of a yarn, as it is stored.</summary>
 public sealed record StoredYarn(
-    double? WrapsPerInch, double? WrapsDoubt, double? Degrees, double? Metres, int? Strands, YarnStructure? Structure, TwistDirection? Direction, FinishedBy? Finished, SkeinHangs? Hangs,
-    int? WrapsPlaces = null, double? WrapsSpread = null)
+    double? WrapsPerInch,
+    double? WrapsDoubt,
+    double? Degrees,
+    double? Metres,
+    int? Strands,
+    YarnStructure? Structure,
+    TwistDirection? Direction,
+    FinishedBy? Finished,
+    SkeinHangs? Hangs,
+    int? WrapsPlaces = null,
+    double? WrapsSpread = null
+)
 {
     // Version 1 knew no places and no spread: they are left out there.
     private const int Version = 2;
 
-    public static StoredYarn Of(YarnMeasures m) => new(m.WrapsPerInch, m.WrapsDoubt, m.Degrees, m.Metres, m.Strands, m.Structure, m.Direction, m.Finished, m.Hangs, m.WrapsPlaces, m.WrapsSpread);
+    public static StoredYarn Of(YarnMeasures m) =>
+        new(
+            m.WrapsPerInch,
+            m.WrapsDoubt,
+            m.Degrees,
+            m.Metres,
+            m.Strands,
+            m.Structure,
+            m.Direction,
+            m.Finished,
+            m.Hangs,
+            m.WrapsPlaces,
+            m.WrapsSpread
+        );
 
-    public YarnMeasures ToMeasures() => new(WrapsPerInch, WrapsDoubt, Degrees, Metres, Strands, Structure, Direction, Finished, Hangs, WrapsPlaces, WrapsSpread);
+    public YarnMeasures ToMeasures() =>
+        new(WrapsPerInch, WrapsDoubt, Degrees, Metres, Strands, Structure, Direction, Finished, Hangs, WrapsPlaces, WrapsSpread);
 
     public string Write() => StoredPayload.Write(this, Version);
 
@@ -25,7 +49,16 @@ public sealed record StoredYarn(
 
 /// <summary>What was typed of a yarn, kept with a draft.</summary>
 public sealed record StoredTypedYarn(
-    string? Wraps, double? Degrees, string? Length, double? RoundMillimetres, int? Strands, YarnStructure? Structure, TwistDirection? Direction, FinishedBy? Finished, SkeinHangs? Hangs);
+    string? Wraps,
+    double? Degrees,
+    string? Length,
+    double? RoundMillimetres,
+    int? Strands,
+    YarnStructure? Structure,
+    TwistDirection? Direction,
+    FinishedBy? Finished,
+    SkeinHangs? Hangs
+);
 
 /// <summary>A yarn measured once. Measured anew it has a further one; one that was a slip is withdrawn and stays.</summary>
 [Tells(News.Log)]

@@ -16,12 +16,20 @@ internal static class AnimalCards
     public static async Task<AnimalCard?> Of(EarthyTuftDb db, RequestContext context, Guid id, CancellationToken cancellationToken)
     {
         var animals = db.Animals;
-        if (await animals.AsNoTracking().SingleOrDefaultAsync(a => animals.Any(m => m.Id == id && a.Id == (m.MergedInto ?? m.Id)), cancellationToken) is not { } row)
+        if (
+            await animals
+                .AsNoTracking()
+                .SingleOrDefaultAsync(a => animals.Any(m => m.Id == id && a.Id == (m.MergedInto ?? m.Id)), cancellationToken)
+            is not { } row
+        )
         {
             return null;
         }
 
-        var lots = (await AnimalEndpoints.Clips(db, row.Id).AsNoTracking().ToListAsync(cancellationToken)).OrderByDescending(l => l.ShornOn ?? context.DayOf(l.MadeAt)).ThenByDescending(l => l.MadeAt).ToArray();
+        var lots = (await AnimalEndpoints.Clips(db, row.Id).AsNoTracking().ToListAsync(cancellationToken))
+            .OrderByDescending(l => l.ShornOn ?? context.DayOf(l.MadeAt))
+            .ThenByDescending(l => l.MadeAt)
+            .ToArray();
         var shown = lots.Take(MostClips).ToArray();
         var family = shown.Length == 0 ? null : await Family.Of(db, [.. shown.Select(l => l.Id)], cancellationToken);
         return new AnimalCard(
@@ -36,8 +44,19 @@ internal static class AnimalCards
             row.Notes,
             [.. shown.Select((l, i) => Clip(l, i + 1 < lots.Length ? lots[i + 1] : null, row, family!, context))],
             lots.Length - shown.Length,
-            await db.Animals.AsNoTracking().Where(a => a.MergedInto == row.Id).OrderBy(a => a.Name).Select(a => new MergedAnimal(a.Id, a.Name)).ToListAsync(cancellationToken),
-            await db.Changes.AsNoTracking().Where(c => c.AnimalId == row.Id).OrderByDescending(c => c.At).Select(c => new AnimalChange(c.What, c.From, c.To, c.Who, c.At)).ToListAsync(cancellationToken));
+            await db
+                .Animals.AsNoTracking()
+                .Where(a => a.MergedInto == row.Id)
+                .OrderBy(a => a.Name)
+                .Select(a => new MergedAnimal(a.Id, a.Name))
+                .ToListAsync(cancellationToken),
+            await db
+                .Changes.AsNoTracking()
+                .Where(c => c.AnimalId == row.Id)
+                .OrderByDescending(c => c.At)
+                .Select(c => new AnimalChange(c.What, c.From, c.To, c.Who, c.At))
+                .ToListAsync(cancellationToken)
+        );
     }
 
     private static ClipView Clip(LotRow lot, LotRow? before, AnimalRow animal, Family family, RequestContext context)
@@ -54,14 +73,28 @@ internal static class AnimalCards
             animal.Born is { } born && lot.ShornOn is { } shorn ? Spans.Words(born, shorn) : null,
             lot.ShornOn is { } now && before?.ShornOn is { } last ? Spans.Words(last, now) : null,
             lot.StapleMillimetres is { } staple ? Figures.Length(staple, context.Workshop.LengthUnit) : null,
-            [.. Core.Ledger.Clip.Products(lot.Id, family.Entries, family.Masses, l => family.Lots[l].Form).Select(p => new ClipProductView(
-                p.Form,
-                Mass.FromGrams(p.Grams).ToFigure(unit, Provenance.Reckoned),
-                Figures.PercentFigure(p.Yield, Provenance.Reckoned, new Working(
-                    "made weight / raw weight behind it; of what was joined with other clips the share of this one",
-                    [new("made", Mass.FromGrams(p.Grams).Write(unit)), new("behind it", Mass.FromGrams(p.RawGrams).Write(unit))],
-                    Figures.BalanceSource))))],
-            lot.UsedUpAt is null ? family.Masses.Left(lot.Id)?.Estimate.ToFigure(unit, Provenance.Reckoned) : null);
+            [
+                .. Core
+                    .Ledger.Clip.Products(lot.Id, family.Entries, family.Masses, l => family.Lots[l].Form)
+                    .Select(p => new ClipProductView(
+                        p.Form,
+                        Mass.FromGrams(p.Grams).ToFigure(unit, Provenance.Reckoned),
+                        Figures.PercentFigure(
+                            p.Yield,
+                            Provenance.Reckoned,
+                            new Working(
+                                "made weight / raw weight behind it; of what was joined with other clips the share of this one",
+                                [
+                                    new("made", Mass.FromGrams(p.Grams).Write(unit)),
+                                    new("behind it", Mass.FromGrams(p.RawGrams).Write(unit)),
+                                ],
+                                Figures.BalanceSource
+                            )
+                        )
+                    )),
+            ],
+            lot.UsedUpAt is null ? family.Masses.Left(lot.Id)?.Estimate.ToFigure(unit, Provenance.Reckoned) : null
+        );
     }
 }
 

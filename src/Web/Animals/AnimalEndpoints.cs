@@ -20,43 +20,111 @@ public static class AnimalEndpoints
         group.MapGet("", All).Named("listAnimals", "Animals by name, with how many of their clips came in.");
         group.MapGet("/{id:guid}", Card).Named("readAnimal", "An animal with its clips and what came of them.").ProducesProblem(404);
         group.MapPost("", Add).Named("addAnimal", "Notes an animal of which no clip came in yet.").Changes();
-        group.MapPut("/{id:guid}", Change).Named("changeAnimal", "Changes what is noted of an animal, with its history.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/{id:guid}/merge", Merge).Named("mergeAnimal", "Two that were noted apart are one animal.").Changes().ProducesProblem(404);
-        group.MapPost("/{id:guid}/part", Part).Named("partAnimal", "Takes a merged animal out again, with its clips.").Changes().ProducesProblem(404);
-        group.MapDelete("/{id:guid}", Remove).Named("removeAnimal", "Takes away an animal that has no clips.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapPut("/{id:guid}", Change)
+            .Named("changeAnimal", "Changes what is noted of an animal, with its history.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPost("/{id:guid}/merge", Merge)
+            .Named("mergeAnimal", "Two that were noted apart are one animal.")
+            .Changes()
+            .ProducesProblem(404);
+        group
+            .MapPost("/{id:guid}/part", Part)
+            .Named("partAnimal", "Takes a merged animal out again, with its clips.")
+            .Changes()
+            .ProducesProblem(404);
+        group
+            .MapDelete("/{id:guid}", Remove)
+            .Named("removeAnimal", "Takes away an animal that has no clips.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
     /// <summary>Those that are not merged into another, by name; of a beginning only the names that begin so.</summary>
-    private static async Task<AnimalList> All(EarthyTuftDb db, RequestContext context, [StringLength(80)] string? q, WordParameter<AnimalKind>? kind, [StringLength(200)] string? after, CancellationToken cancellationToken)
+    private static async Task<AnimalList> All(
+        EarthyTuftDb db,
+        RequestContext context,
+        [StringLength(80)] string? q,
+        WordParameter<AnimalKind>? kind,
+        [StringLength(200)] string? after,
+        CancellationToken cancellationToken
+    )
     {
         var begins = AnimalRules.Tidy(q ?? "").ToLowerInvariant();
         var (name, id) = Place(after);
         var only = kind?.Value;
-        var found = await db.Animals.AsNoTracking()
+        var found = await db
+            .Animals.AsNoTracking()
             .Where(a => a.MergedInto == null && (only == null || a.Kind == only))
             .Where(a => begins == "" || EF.Property<string>(a, "NameKey").StartsWith(begins))
-            .Where(a => name == null || string.Compare(EF.Property<string>(a, "NameKey"), name) > 0 || (EF.Property<string>(a, "NameKey") == name && a.Id > id))
-            .OrderBy(a => EF.Property<string>(a, "NameKey")).ThenBy(a => a.Id)
+            .Where(a =>
+                name == null
+                || string.Compare(EF.Property<string>(a, "NameKey"), name) > 0
+                || (EF.Property<string>(a, "NameKey") == name && a.Id > id)
+            )
+            .OrderBy(a => EF.Property<string>(a, "NameKey"))
+            .ThenBy(a => a.Id)
             .Take(PageSize + 1)
             .Select(a => new { Row = a, Key = EF.Property<string>(a, "NameKey") })
             .ToListAsync(cancellationToken);
         var shown = found.Take(PageSize).ToArray();
         var ids = shown.Select(a => a.Row.Id).ToArray();
-        var clips = (await db.Animals.AsNoTracking().Where(a => ids.Contains(a.MergedInto ?? a.Id))
-            .Join(db.Lots.Where(l => l.VoidedAt == null), a => a.Id, l => l.AnimalId, (a, l) => new { Of = a.MergedInto ?? a.Id, l.ShornOn, l.MadeAt })
-            .GroupBy(c => c.Of).Select(g => new { Of = g.Key, Count = g.Count(), Shorn = g.Max(c => c.ShornOn), Came = g.Max(c => c.MadeAt) })
-            .ToListAsync(cancellationToken)).ToDictionary(c => c.Of);
+        var clips = (
+            await db
+                .Animals.AsNoTracking()
+                .Where(a => ids.Contains(a.MergedInto ?? a.Id))
+                .Join(
+                    db.Lots.Where(l => l.VoidedAt == null),
+                    a => a.Id,
+                    l => l.AnimalId,
+                    (a, l) =>
+                        new
+                        {
+                            Of = a.MergedInto ?? a.Id,
+                            l.ShornOn,
+                            l.MadeAt,
+                        }
+                )
+                .GroupBy(c => c.Of)
+                .Select(g => new
+                {
+                    Of = g.Key,
+                    Count = g.Count(),
+                    Shorn = g.Max(c => c.ShornOn),
+                    Came = g.Max(c => c.MadeAt),
+                })
+                .ToListAsync(cancellationToken)
+        ).ToDictionary(c => c.Of);
         return new AnimalList(
-            [.. shown.Select(a => Line(a.Row, clips.GetValueOrDefault(a.Row.Id) is { } c ? (c.Count, c.Shorn ?? context.DayOf(c.Came)) : (0, null)))],
-            found.Count > PageSize ? $"{shown[^1].Row.Id} {shown[^1].Key}" : null);
+            [
+                .. shown.Select(a =>
+                    Line(a.Row, clips.GetValueOrDefault(a.Row.Id) is { } c ? (c.Count, c.Shorn ?? context.DayOf(c.Came)) : (0, null))
+                ),
+            ],
+            found.Count > PageSize ? $"{shown[^1].Row.Id} {shown[^1].Key}" : null
+        );
 
-        static AnimalLine Line(AnimalRow a, (int Count, DateOnly? Last) clips) => new(a.Id, a.Name, a.Kind, a.Breed, a.Colour, a.Born, clips.Count, clips.Last);
+        static AnimalLine Line(AnimalRow a, (int Count, DateOnly? Last) clips) =>
+            new(a.Id, a.Name, a.Kind, a.Breed, a.Colour, a.Born, clips.Count, clips.Last);
     }
 
-    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Card(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        await AnimalCards.Of(db, context, id, cancellationToken) is { } card ? TypedResults.Ok(card) : Problems.NotHere("animal");
+    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Card(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    ) => await AnimalCards.Of(db, context, id, cancellationToken) is { } card ? TypedResults.Ok(card) : Problems.NotHere("animal");
 
-    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Add(AnimalRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Add(
+        AnimalRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         var check = AnimalRules.Check(Facts(request), context.Today, null);
         if (check.IsRefused)
@@ -66,10 +134,18 @@ public static class AnimalEndpoints
 
         var row = Write(new AnimalRow { Name = "", AddedAt = context.Now }, check.Value);
         db.Animals.Add(row);
-        return await Saved(db, check.Value, cancellationToken) is { } taken ? Problems.Refused([taken]) : TypedResults.Ok((await AnimalCards.Of(db, context, row.Id, cancellationToken))!);
+        return await Saved(db, check.Value, cancellationToken) is { } taken
+            ? Problems.Refused([taken])
+            : TypedResults.Ok((await AnimalCards.Of(db, context, row.Id, cancellationToken))!);
     }
 
-    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Change(Guid id, AnimalRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Change(
+        Guid id,
+        AnimalRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         if (await db.Animals.SingleOrDefaultAsync(a => a.Id == id && a.MergedInto == null, cancellationToken) is not { } row)
@@ -86,7 +162,11 @@ public static class AnimalEndpoints
         var check = AnimalRules.Check(Facts(request), context.Today, clips.Min(c => c.ShornOn));
         if (!check.IsRefused && check.Value.Kind != row.Kind && clips.Count > 0)
         {
-            return Problems.Refused("kind", "has-clips", "Its clips are of another fibre: change the fibre of the clips by taking them in anew.");
+            return Problems.Refused(
+                "kind",
+                "has-clips",
+                "Its clips are of another fibre: change the fibre of the clips by taking them in anew."
+            );
         }
 
         if (check.IsRefused)
@@ -124,8 +204,15 @@ public static class AnimalEndpoints
         return TypedResults.Ok((await AnimalCards.Of(db, context, id, cancellationToken))!);
     }
 
-    /// <summary>Its clips are the other's from now on, and so is every clip that comes in under its name; what the other has not noted is taken over.</summary>
-    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Merge(Guid id, MergeRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    /// <summary>Its clips are the other's from now on, and so is every clip that comes in under its name; what the other has not noted is
+    /// taken over.</summary>
+    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Merge(
+        Guid id,
+        MergeRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         await AnimalBook.Hold(db, [id, request.Into], cancellationToken);
@@ -157,7 +244,12 @@ public static class AnimalEndpoints
         return TypedResults.Ok((await AnimalCards.Of(db, context, kept.Id, cancellationToken))!);
     }
 
-    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Part(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<AnimalCard>, ProblemHttpResult>> Part(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         await AnimalBook.Hold(db, [id], cancellationToken);
@@ -166,7 +258,10 @@ public static class AnimalEndpoints
             return Problems.NotHere("merged animal");
         }
 
-        var (kept, clips) = (row.MergedInto!.Value, await db.Lots.Where(l => l.AnimalId == id && l.VoidedAt == null).Select(l => l.Id).ToArrayAsync(cancellationToken));
+        var (kept, clips) = (
+            row.MergedInto!.Value,
+            await db.Lots.Where(l => l.AnimalId == id && l.VoidedAt == null).Select(l => l.Id).ToArrayAsync(cancellationToken)
+        );
         row.MergedInto = null;
         db.Changes.Add(ChangeOf(context, kept, "parted", row.Name, ""));
         await db.SaveChangesAsync(cancellationToken);
@@ -186,7 +281,10 @@ public static class AnimalEndpoints
         }
 
         // A voided clip may be taken back, and then it is this animal's again.
-        if (await db.Lots.AnyAsync(l => l.AnimalId == id, cancellationToken) || await db.Animals.AnyAsync(a => a.MergedInto == id, cancellationToken))
+        if (
+            await db.Lots.AnyAsync(l => l.AnimalId == id, cancellationToken)
+            || await db.Animals.AnyAsync(a => a.MergedInto == id, cancellationToken)
+        )
         {
             return Problems.Of(409, "has-clips", $"{row.Name} has clips: name their animal otherwise, or merge it with the one it is.");
         }
@@ -205,11 +303,19 @@ public static class AnimalEndpoints
         return db.Lots.Where(l => l.VoidedAt == null && animals.Any(a => a.Id == l.AnimalId));
     }
 
-    private static AnimalFacts Facts(AnimalRequest request) => new(request.Name, request.Kind, request.Breed ?? "", request.Born, request.Colour ?? "", request.Notes ?? "");
+    private static AnimalFacts Facts(AnimalRequest request) =>
+        new(request.Name, request.Kind, request.Breed ?? "", request.Born, request.Colour ?? "", request.Notes ?? "");
 
     private static AnimalRow Write(AnimalRow row, AnimalFacts facts)
     {
-        (row.Name, row.Kind, row.Breed, row.Born, row.Colour, row.Notes) = (facts.Name, facts.Kind, facts.Breed, facts.Born, facts.Colour, facts.Notes);
+        (row.Name, row.Kind, row.Breed, row.Born, row.Colour, row.Notes) = (
+            facts.Name,
+            facts.Kind,
+            facts.Breed,
+            facts.Born,
+            facts.Colour,
+            facts.Notes
+        );
         return row;
     }
 
@@ -222,19 +328,24 @@ public static class AnimalEndpoints
         }
         catch (DbUpdateException e) when (e.IsDuplicate())
         {
-            return new Refusal("name", "taken", $"There is a {facts.Kind.Words()} {facts.Name} already. Is it the same one? Then merge them; else give it another name.");
+            return new Refusal(
+                "name",
+                "taken",
+                $"There is a {facts.Kind.Words()} {facts.Name} already. Is it the same one? Then merge them; else give it another name."
+            );
         }
     }
 
-    private static ChangeRow ChangeOf(RequestContext context, Guid animal, string what, string? from, string? to) => new()
-    {
-        AnimalId = animal,
-        What = what,
-        From = from is { Length: > 0 } ? from : "not noted",
-        To = to is { Length: > 0 } ? to : "not noted",
-        Who = context.Workshop.PersonName,
-        At = context.Now,
-    };
+    private static ChangeRow ChangeOf(RequestContext context, Guid animal, string what, string? from, string? to) =>
+        new()
+        {
+            AnimalId = animal,
+            What = what,
+            From = from is { Length: > 0 } ? from : "not noted",
+            To = to is { Length: > 0 } ? to : "not noted",
+            Who = context.Workshop.PersonName,
+            At = context.Now,
+        };
 
     // "<id> <name>", as a list's end was told.
     private static (string? Name, Guid Id) Place(string? after) =>

@@ -14,7 +14,8 @@ public sealed record AnimalRequest(
     DateOnly? Born = null,
     [property: StringLength(60)] string? Colour = null,
     [property: StringLength(2000)] string? Notes = null,
-    uint? Version = null);
+    uint? Version = null
+);
 
 /// <summary>The animal that another one turned out to be.</summary>
 public sealed record MergeRequest(Guid Into);
@@ -22,7 +23,16 @@ public sealed record MergeRequest(Guid Into);
 /// <summary>An animal in the list.</summary>
 /// <param name="Clips">How many of its clips came in.</param>
 /// <param name="LastShorn">When the newest was shorn or came in.</param>
-public sealed record AnimalLine(Guid Id, string Name, AnimalKind Kind, string Breed, string Colour, DateOnly? Born, int Clips, DateOnly? LastShorn);
+public sealed record AnimalLine(
+    Guid Id,
+    string Name,
+    AnimalKind Kind,
+    string Breed,
+    string Colour,
+    DateOnly? Born,
+    int Clips,
+    DateOnly? LastShorn
+);
 
 /// <summary>Some animals by name.</summary>
 /// <param name="Next">Where the list goes on, null at its end.</param>
@@ -39,7 +49,18 @@ public sealed record ClipProductView(LotForm Form, MassFigure Mass, NumberFigure
 /// <param name="Growth">Months since the clip before, null for the first and where a day is not known.</param>
 /// <param name="Left">What is left of it as it came in, null when nothing is.</param>
 public sealed record ClipView(
-    Guid LotId, string Code, LotForm Form, DateOnly On, DateOnly? ShornOn, MassFigure? Came, string? Age, string? Growth, string? Staple, IReadOnlyList<ClipProductView> Products, MassFigure? Left);
+    Guid LotId,
+    string Code,
+    LotForm Form,
+    DateOnly On,
+    DateOnly? ShornOn,
+    MassFigure? Came,
+    string? Age,
+    string? Growth,
+    string? Staple,
+    IReadOnlyList<ClipProductView> Products,
+    MassFigure? Left
+);
 
 /// <summary>A name that leads to an animal.</summary>
 public sealed record MergedAnimal(Guid Id, string Name);
@@ -51,4 +72,17 @@ public sealed record AnimalChange(string What, string From, string To, string Wh
 /// <param name="Earlier">How many clips are older than those told.</param>
 /// <param name="Merged">Names that turned out to be this animal's.</param>
 public sealed record AnimalCard(
-    Guid Id, uint Version, string Name, AnimalKind Kind, string Breed, DateOnly? Born, string? Age, string Colour, string Notes, IReadOnlyList<ClipView> Clips, int Earlier, IReadOnlyList<MergedAnimal> Merged, IReadOnlyList<AnimalChange> Changes);
+    Guid Id,
+    uint Version,
+    string Name,
+    AnimalKind Kind,
+    string Breed,
+    DateOnly? Born,
+    string? Age,
+    string Colour,
+    string Notes,
+    IReadOnlyList<ClipView> Clips,
+    int Earlier,
+    IReadOnlyList<MergedAnimal> Merged,
+    IReadOnlyList<AnimalChange> Changes
+);

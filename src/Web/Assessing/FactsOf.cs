@@ -9,7 +9,8 @@ using EarthyTuft.Web.Breeds;
 
 namespace EarthyTuft.Web.Assessing;
 
-/// <summary>Gathers what is known of a lot: its own locks and look-over, or those of what it was made of; the rest from the breed book.</summary>
+/// <summary>Gathers what is known of a lot: its own locks and look-over, or those of what it was made of; the rest from the breed
+/// book.</summary>
 public static class FactsOf
 {
     public static (FleeceFacts Facts, LookOverRow? LookOver) Lot(LotDossier dossier, BreedBook book)
@@ -19,19 +20,29 @@ public static class FactsOf
         var staple = Staple.Of([.. nearest.Select(l => l.Measured)], book.UsualStaple(lot.Parentage));
         var looked = NearestLookOver(lot.Id, dossier.Family, dossier.LookOvers);
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
-        var micron = looked?.MeasuredMicron is { } measured ? new Span(measured, measured) : lot.Composition.IsMixed ? lot.Composition.Mean(book.Find, b => b.Micron) : parentage.Envelope(book.Find, b => b.Micron);
+        var micron =
+            looked?.MeasuredMicron is { } measured ? new Span(measured, measured)
+            : lot.Composition.IsMixed ? lot.Composition.Mean(book.Find, b => b.Micron)
+            : parentage.Envelope(book.Find, b => b.Micron);
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         var felts = Felting(dossier, book);
-        return (new FleeceFacts(
-            of,
-            lot.Fibre,
-            micron,
-            staple.Length?.Mean,
-            staple.Length?.CvPercent,
-            staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
-            looked?.Judgements ?? new Judgements(),
-            felts.Felts)
-        { FeltsFrom = felts.From, HasLocks = Lineage.Ancestors(dossier.Family.Entries, lot.Id).Any(id => dossier.Family.Lots[id].Form.HasLocks()) }, looked);
+        return (
+            new FleeceFacts(
+                of,
+                lot.Fibre,
+                micron,
+                staple.Length?.Mean,
+                staple.Length?.CvPercent,
+                staple.Wave ?? parentage.Shares.Select(s => book.Find(s.Breed)?.Wave).FirstOrDefault(w => w is not null),
+                looked?.Judgements ?? new Judgements(),
+                felts.Felts
+            )
+            {
+                FeltsFrom = felts.From,
+                HasLocks = Lineage.Ancestors(dossier.Family.Entries, lot.Id).Any(id => dossier.Family.Lots[id].Form.HasLocks()),
+            },
+            looked
+        );
     }
 
     /// <summary>How readily a lot felts: by a test, else by its breed.</summary>

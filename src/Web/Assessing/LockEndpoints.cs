@@ -20,7 +20,8 @@ public sealed record LockRequest(
     FleecePlace Place = FleecePlace.Unknown,
     int? Crimps = null,
     [property: StringLength(40)] string? Span = null,
-    Wave? Wave = null);
+    Wave? Wave = null
+);
 
 public static class LockEndpoints
 {
@@ -33,7 +34,14 @@ public static class LockEndpoints
     }
 
     private static async Task<Results<Ok<StapleView>, ProblemHttpResult>> Measure(
-        Guid id, LockRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+        Guid id,
+        LockRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id, cancellationToken) is not { } lot)
         {
@@ -41,7 +49,9 @@ public static class LockEndpoints
         }
 
         var length = Length.Read(request.Length, "length", MeasuredLock.Longest, context.Workshop.LengthUnit);
-        Result<Length>? span = string.IsNullOrWhiteSpace(request.Span) ? (Result<Length>?)null : Length.Read(request.Span, "span", MeasuredLock.Longest, context.Workshop.LengthUnit);
+        Result<Length>? span = string.IsNullOrWhiteSpace(request.Span)
+            ? (Result<Length>?)null
+            : Length.Read(request.Span, "span", MeasuredLock.Longest, context.Workshop.LengthUnit);
         if (length.IsRefused || span is { IsRefused: true })
         {
             return Problems.Refused([.. length.Refusals, .. span?.Refusals ?? []]);
@@ -53,17 +63,19 @@ public static class LockEndpoints
             return Problems.Refused(check.Refusals);
         }
 
-        db.Locks.Add(new LockRow
-        {
-            LotId = id,
-            Key = key,
-            Place = request.Place,
-            LengthMillimetres = length.Value.Millimetres,
-            Crimps = request.Crimps,
-            SpanMillimetres = span?.Value.Millimetres,
-            Wave = request.Wave,
-            MeasuredAt = context.Now,
-        });
+        db.Locks.Add(
+            new LockRow
+            {
+                LotId = id,
+                Key = key,
+                Place = request.Place,
+                LengthMillimetres = length.Value.Millimetres,
+                Crimps = request.Crimps,
+                SpanMillimetres = span?.Value.Millimetres,
+                Wave = request.Wave,
+                MeasuredAt = context.Now,
+            }
+        );
         try
         {
             await db.SaveChangesAsync(cancellationToken);
@@ -76,7 +88,13 @@ public static class LockEndpoints
         return await Answer(db, lot, context, books, cancellationToken);
     }
 
-    private static async Task<Results<Ok<StapleView>, ProblemHttpResult>> Withdraw(Guid id, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<StapleView>, ProblemHttpResult>> Withdraw(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Locks.SingleOrDefaultAsync(l => l.Id == id && l.WithdrawnAt == null, cancellationToken) is not { } found)
         {
@@ -88,10 +106,27 @@ public static class LockEndpoints
         return await Answer(db, await db.Lots.SingleAsync(l => l.Id == found.LotId, cancellationToken), context, books, cancellationToken);
     }
 
-    private static async Task<Ok<StapleView>> Answer(EarthyTuftDb db, LotRow lot, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Ok<StapleView>> Answer(
+        EarthyTuftDb db,
+        LotRow lot,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         await LockStore.CarryLength(db, lot.Id, cancellationToken);
         var locks = await db.Locks.AsNoTracking().Where(l => l.LotId == lot.Id && l.WithdrawnAt == null).ToListAsync(cancellationToken);
-        return TypedResults.Ok(StapleView.Of(locks, false, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, await books.Here(cancellationToken), context.Workshop.LengthUnit));
+        return TypedResults.Ok(
+            StapleView.Of(
+                locks,
+                false,
+                lot.Form,
+                lot.Parentage,
+                lot.Fibre,
+                lot.Colour,
+                await books.Here(cancellationToken),
+                context.Workshop.LengthUnit
+            )
+        );
     }
 }

@@ -23,7 +23,8 @@ public sealed record LookOverRequest(
     [property: StringLength(500)] string? FirstImpression = null,
     [property: StringLength(500)] string? Decision = null,
     [property: Range(5, 100)] double? MeasuredMicron = null,
-    Content? Content = null);
+    Content? Content = null
+);
 
 /// <summary>A measure of one's own against the breed's usual range.</summary>
 /// <param name="Sentence">The difference in words.</param>
@@ -50,22 +51,40 @@ public sealed record LookOverPage(
     IReadOnlyList<string> Missing,
     IReadOnlyList<string> Asked,
     string SortAdvice,
-    string? ComparedWith);
+    string? ComparedWith
+);
 
 public static class LookOverEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/look-over/kinds", () => TypedResults.Ok(LookOver.Kinds)).Named("listJudgements", "What is judged in a look-over, with its answers.");
+        group
+            .MapGet("/look-over/kinds", () => TypedResults.Ok(LookOver.Kinds))
+            .Named("listJudgements", "What is judged in a look-over, with its answers.");
         group.MapGet("/lots/{code}/look-over", Page).Named("readLookOver", "A fleece looked over, with the verdict.").ProducesProblem(404);
         group.MapPut("/lots/{code}/look-over", Keep).Named("keepLookOver", "Keeps a look-over.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken) =>
-        await LotDossier.Of(db, code.Value, cancellationToken) is { } dossier ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken), context.Workshop.LengthUnit)) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Page(
+        CodeParameter code,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    ) =>
+        await LotDossier.Of(db, code.Value, cancellationToken) is { } dossier
+            ? TypedResults.Ok(View(dossier, await books.Here(cancellationToken), context.Workshop.LengthUnit))
+            : Problems.NotHere("lot");
 
     private static async Task<Results<Ok<LookOverPage>, ProblemHttpResult>> Keep(
-        CodeParameter code, LookOverRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+        CodeParameter code,
+        LookOverRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.Value && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
@@ -74,19 +93,25 @@ public static class LookOverEndpoints
 
         if (!await db.LookOvers.AnyAsync(l => l.Key == key, cancellationToken))
         {
-            var before = await db.LookOvers.AsNoTracking().Where(l => l.LotId == lot.Id).OrderByDescending(l => l.LookedAt).FirstOrDefaultAsync(cancellationToken);
-            db.LookOvers.Add(new LookOverRow
-            {
-                LotId = lot.Id,
-                Key = key,
-                Judgements = request.Judgements,
-                // A first impression is only the first: what was written stays.
-                FirstImpression = before?.FirstImpression is { Length: > 0 } first ? first : request.FirstImpression?.Trim() ?? "",
-                Decision = request.Decision?.Trim() ?? before?.Decision ?? "",
-                MeasuredMicron = request.MeasuredMicron,
-                LookedAt = context.Now,
-                Who = context.Workshop.PersonName,
-            });
+            var before = await db
+                .LookOvers.AsNoTracking()
+                .Where(l => l.LotId == lot.Id)
+                .OrderByDescending(l => l.LookedAt)
+                .FirstOrDefaultAsync(cancellationToken);
+            db.LookOvers.Add(
+                new LookOverRow
+                {
+                    LotId = lot.Id,
+                    Key = key,
+                    Judgements = request.Judgements,
+                    // A first impression is only the first: what was written stays.
+                    FirstImpression = before?.FirstImpression is { Length: > 0 } first ? first : request.FirstImpression?.Trim() ?? "",
+                    Decision = request.Decision?.Trim() ?? before?.Decision ?? "",
+                    MeasuredMicron = request.MeasuredMicron,
+                    LookedAt = context.Now,
+                    Who = context.Workshop.PersonName,
+                }
+            );
             lot.Content = request.Content ?? lot.Content;
             try
             {
@@ -98,7 +123,9 @@ public static class LookOverEndpoints
             }
         }
 
-        return TypedResults.Ok(View((await LotDossier.Of(db, lot.Code, cancellationToken))!, await books.Here(cancellationToken), context.Workshop.LengthUnit));
+        return TypedResults.Ok(
+            View((await LotDossier.Of(db, lot.Code, cancellationToken))!, await books.Here(cancellationToken), context.Workshop.LengthUnit)
+        );
     }
 
     private static LookOverPage View(LotDossier dossier, BreedBook book, LengthUnit unit)
@@ -114,7 +141,16 @@ public static class LookOverEndpoints
             lot.Parentage,
             facts.Class,
             lot.Content,
-            StapleView.Of(nearest, nearest.Count > 0 && nearest[0].LotId != lot.Id, lot.Form, lot.Parentage, lot.Fibre, lot.Colour, book, unit),
+            StapleView.Of(
+                nearest,
+                nearest.Count > 0 && nearest[0].LotId != lot.Id,
+                lot.Form,
+                lot.Parentage,
+                lot.Fibre,
+                lot.Colour,
+                book,
+                unit
+            ),
             facts.Judged,
             looked is not null && looked.LotId != lot.Id,
             looked?.FirstImpression ?? "",
@@ -127,17 +163,44 @@ public static class LookOverEndpoints
             SortAdvice(facts, lot.Fibre),
             known.Length == 0 ? null
                 : known.Length == 1 && parentage.Shares.Count == 1 ? $"the usual ranges of {known[0].Breed}"
-                : $"the envelope of {string.Join(" and ", known.Select(s => s.Breed))}, for a cross may fall anywhere between its parents");
+                : $"the envelope of {string.Join(" and ", known.Select(s => s.Breed))}, for a cross may fall anywhere between its parents"
+        );
     }
 
-    private static List<AgainstBreed> Against(LotDossier dossier, FleeceFacts facts, LookOverRow? looked, Parentage parentage, BreedBook book, LengthUnit unit)
+    private static List<AgainstBreed> Against(
+        LotDossier dossier,
+        FleeceFacts facts,
+        LookOverRow? looked,
+        Parentage parentage,
+        BreedBook book,
+        LengthUnit unit
+    )
     {
         var each = Length.MillimetresOf(unit);
-        var staple = Staple.Of([.. Lineage.Nearest(dossier.Family.Entries, dossier.Lot.Id, dossier.Locks, l => l.LotId).Select(l => l.Measured)], null);
+        var staple = Staple.Of(
+            [.. Lineage.Nearest(dossier.Family.Entries, dossier.Lot.Id, dossier.Locks, l => l.LotId).Select(l => l.Measured)],
+            null
+        );
         return
         [
-            Line("Staple", facts.StapleMillimetres / each, parentage.Envelope(book.Find, b => b.StapleMillimetres) is { } usual ? new Span(usual.Low / each, usual.High / each) : null, Length.Sign(unit), unit == LengthUnit.Millimetre ? "0" : "0.0", "shorter", "longer"),
-            Line("Crimp", staple.Crimp?.Mean, parentage.Envelope(book.Find, b => b.CrimpsPerCentimetre), "/ cm", "0.0", "fewer crimps", "more crimps"),
+            Line(
+                "Staple",
+                facts.StapleMillimetres / each,
+                parentage.Envelope(book.Find, b => b.StapleMillimetres) is { } usual ? new Span(usual.Low / each, usual.High / each) : null,
+                Length.Sign(unit),
+                unit == LengthUnit.Millimetre ? "0" : "0.0",
+                "shorter",
+                "longer"
+            ),
+            Line(
+                "Crimp",
+                staple.Crimp?.Mean,
+                parentage.Envelope(book.Find, b => b.CrimpsPerCentimetre),
+                "/ cm",
+                "0.0",
+                "fewer crimps",
+                "more crimps"
+            ),
             Line("Fineness", looked?.MeasuredMicron, parentage.Envelope(book.Find, b => b.Micron), "\u00B5m", "0.0", "finer", "coarser"),
         ];
     }
@@ -145,7 +208,8 @@ public static class LookOverEndpoints
     private static AgainstBreed Line(string name, double? own, Span? usual, string unit, string format, string below, string above)
     {
         string Number(double value) => value.ToString(format, CultureInfo.InvariantCulture) + " " + unit;
-        var sentence = own is not { } value ? "not measured"
+        var sentence =
+            own is not { } value ? "not measured"
             : usual is null ? "no usual range known"
             : usual.Holds(value) ? "within the usual range"
             : value < usual.Low ? $"{Number(usual.Low - value)} {below} than usual"
@@ -153,12 +217,18 @@ public static class LookOverEndpoints
         return new AgainstBreed(name, own is { } o ? new NumberFigure(o, Number(o), Provenance.Measured) : null, usual, unit, sentence);
     }
 
-    private static string SortAdvice(FleeceFacts facts, Fibre fibre) => facts.CvPercent switch
-    {
-        null when !fibre.HasGrease() || !facts.HasLocks => "Measure staples from different parts of the lot: one does not stand for all.",
-        null => "Measure locks from shoulder, side and britch: one lock does not stand for a fleece.",
-        > Spread.UnevenAbove => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %. Sort by length first, or comb the short out and card the noil."),
-        > 15 => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %: even enough to go together, unless it is for combing."),
-        _ => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %: even, no sorting needed."),
-    };
+    private static string SortAdvice(FleeceFacts facts, Fibre fibre) =>
+        facts.CvPercent switch
+        {
+            null when !fibre.HasGrease() || !facts.HasLocks =>
+                "Measure staples from different parts of the lot: one does not stand for all.",
+            null => "Measure locks from shoulder, side and britch: one lock does not stand for a fleece.",
+            > Spread.UnevenAbove => FormattableString.Invariant(
+                $"Lengths differ by {facts.CvPercent:0} %. Sort by length first, or comb the short out and card the noil."
+            ),
+            > 15 => FormattableString.Invariant(
+                $"Lengths differ by {facts.CvPercent:0} %: even enough to go together, unless it is for combing."
+            ),
+            _ => FormattableString.Invariant($"Lengths differ by {facts.CvPercent:0} %: even, no sorting needed."),
+        };
 }

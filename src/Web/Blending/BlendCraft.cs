@@ -26,15 +26,23 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
             return never;
         }
 
-        return (await planner.Plan(request, lots, cancellationToken)).Then<RunOutset>(planned => new RunOutset(StoredBlend.Write(planned.Plan), startedAt, [], planned.Tool is { } tool ? [tool.Id] : [])
+        return (await planner.Plan(request, lots, cancellationToken)).Then<RunOutset>(planned => new RunOutset(
+            StoredBlend.Write(planned.Plan),
+            startedAt,
+            [],
+            planned.Tool is { } tool ? [tool.Id] : []
+        )
         {
             Portions = planned.Plan.Parts.ToDictionary(p => p.Lot, p => Math.Round(planned.Plan.GramsOf(p), 3)),
         });
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(BlendRun.Decide(StoredBlend.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
-            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredBlend.Row(e, context.Workshop.PersonName)).ToArray()));
+        Task.FromResult(
+            BlendRun
+                .Decide(StoredBlend.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
+                .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredBlend.Row(e, context.Workshop.PersonName)).ToArray())
+        );
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => BlendRun.Withdraw([.. StoredBlend.Events(run)], eventId);
 
@@ -56,7 +64,14 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
         return new DescribedRun(
             summary,
             [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, null, null, null, null, false, sentence, null)],
-            new RunEntry(plan.Gives, BlendRun.Made(state) is { } made ? FormattableString.Invariant($"{Math.Round(made, 1)} g") : "", null, summary.Minutes, null, Notes(state, tool)),
+            new RunEntry(
+                plan.Gives,
+                BlendRun.Made(state) is { } made ? FormattableString.Invariant($"{Math.Round(made, 1)} g") : "",
+                null,
+                summary.Minutes,
+                null,
+                Notes(state, tool)
+            ),
             new BlendView(
                 tool?.Name,
                 plan.On,
@@ -72,14 +87,19 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
                 plan.Passes,
                 plan.SplitIn,
                 sentence,
-                left > 0 && RunRules.MinutesPerTap(state.Loads.Select(l => l.At)) * left is >= 1 and var minutes ? Math.Round(minutes) : null,
-                StoredBlend.Events(run).LastOrDefault()?.Id));
+                left > 0 && RunRules.MinutesPerTap(state.Loads.Select(l => l.At)) * left is >= 1 and var minutes
+                    ? Math.Round(minutes)
+                    : null,
+                StoredBlend.Events(run).LastOrDefault()?.Id
+            )
+        );
     }
 
-    private static string Next(BlendState state, int left) => left > 0
-            ? $"{left} of {state.Plan.Loads} loads are left{(state.Passes > 0 ? $" in pass {state.Passes}" : "")}."
+    private static string Next(BlendState state, int left) =>
+        left > 0 ? $"{left} of {state.Plan.Loads} loads are left{(state.Passes > 0 ? $" in pass {state.Passes}" : "")}."
         : state.Passes < state.Plan.Passes
-            ? $"Split every load in {state.Plan.SplitIn} and take one part of each in turn, so that the loads are mixed across: pass {state.Passes + 1} of {state.Plan.Passes}. Stop sooner where you like the streaks."
+            ? $"Split every load in {state.Plan.SplitIn} and take one part of each in turn, so that the loads are mixed across: pass "
+                + $"{state.Passes + 1} of {state.Plan.Passes}. Stop sooner where you like the streaks."
         : "It has been through as often as was planned: weigh and log it.";
 
     // What stays with the entry, in words.
@@ -87,6 +107,8 @@ internal sealed class BlendCraft(RequestContext context, BlendPlanner planner) :
     {
         var plan = state.Plan;
         var shares = string.Join(" : ", plan.Parts.Select(p => FormattableString.Invariant($"{p.Fraction * 100:0.#} % {p.Code}")));
-        return $"Blend of {shares}; {plan.Loads} loads planned at {Mass.FromGrams(plan.GramsPerLoad).Write(context.Workshop.Unit)}{(tool is null ? "" : $" on {tool.Name}")}, {plan.Laid().Count} layers each, {state.Passes} {(state.Passes == 1 ? "pass" : "passes")} split in {plan.SplitIn}.";
+        return $"Blend of {shares}; {plan.Loads} loads planned at "
+            + $"{Mass.FromGrams(plan.GramsPerLoad).Write(context.Workshop.Unit)}{(tool is null ? "" : $" on {tool.Name}")}, {plan.Laid().Count} "
+            + $"layers each, {state.Passes} {(state.Passes == 1 ? "pass" : "passes")} split in {plan.SplitIn}.";
     }
 }

@@ -36,7 +36,8 @@ public sealed record BlendStart(
     int SplitIn = 4,
     int Taken = 10,
     int Seed = 1,
-    DateTimeOffset? StartedAt = null) : RunStart
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => [.. Components.Select(c => c.LotId)];
 }
@@ -50,7 +51,21 @@ public sealed record BlendStart(
 /// <param name="Left">What the lot has.</param>
 /// <param name="Shade">Its colour as a code.</param>
 public sealed record BlendPortionView(
-    Guid LotId, string Code, string Parentage, Fibre Fibre, LotForm Form, string Share, double Fraction, MassFigure Total, MassFigure PerLoad, double WorstErrorPercent, WeighAdvice Weigh, string Advice, MassFigure? Left, string Shade);
+    Guid LotId,
+    string Code,
+    string Parentage,
+    Fibre Fibre,
+    LotForm Form,
+    string Share,
+    double Fraction,
+    MassFigure Total,
+    MassFigure PerLoad,
+    double WorstErrorPercent,
+    WeighAdvice Weigh,
+    string Advice,
+    MassFigure? Left,
+    string Shade
+);
 
 /// <summary>A layer as it is laid on.</summary>
 /// <param name="Component">Its place among the components, from 0.</param>
@@ -87,7 +102,8 @@ public sealed record BlendPlanView(
     IReadOnlyList<string> Notes,
     IReadOnlyList<BlendPassView> Picture,
     double FloorPercent,
-    double LayersOnPaper);
+    double LayersOnPaper
+);
 
 /// <summary>A blend as it stands.</summary>
 /// <param name="Tool">Null for one that is not the workshop's.</param>
@@ -114,7 +130,8 @@ public sealed record BlendView(
     int SplitIn,
     string Sentence,
     double? MinutesLeft,
-    Guid? LastEvent) : CraftView;
+    Guid? LastEvent
+) : CraftView;
 
 /// <summary>A component of a blend that is under way.</summary>
 public sealed record BlendShareView(string Code, string Share, MassFigure Total, MassFigure PerLoad, WeighAdvice Weigh, string Advice);

@@ -9,9 +9,19 @@ namespace EarthyTuft.Web.Blending;
 public static class BlendingEndpoints
 {
     public static void MapBlending(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/blending").WithTags("blending").ForMembers().MapPost("/plan", Plan).Named("planBlend", "What to weigh out, in which order to lay it on, and how even it gets.").Changes(MemberRole.Looker);
+        app.MapGroup("/api/blending")
+            .WithTags("blending")
+            .ForMembers()
+            .MapPost("/plan", Plan)
+            .Named("planBlend", "What to weigh out, in which order to lay it on, and how even it gets.")
+            .Changes(MemberRole.Looker);
 
-    private static async Task<Results<Ok<BlendPlanView>, ProblemHttpResult>> Plan(BlendStart start, EarthyTuftDb db, BlendPlanner planner, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<BlendPlanView>, ProblemHttpResult>> Plan(
+        BlendStart start,
+        EarthyTuftDb db,
+        BlendPlanner planner,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.LotsThere(start.Components.Select(c => c.LotId), cancellationToken) is not { } lots)
         {
@@ -19,6 +29,8 @@ public static class BlendingEndpoints
         }
 
         var planned = await planner.Plan(start, lots, cancellationToken);
-        return planned.IsRefused ? Problems.Refused(planned.Refusals) : TypedResults.Ok(await planner.View(planned.Value, start.Taken, start.Seed, cancellationToken));
+        return planned.IsRefused
+            ? Problems.Refused(planned.Refusals)
+            : TypedResults.Ok(await planner.View(planned.Value, start.Taken, start.Seed, cancellationToken));
     }
 }

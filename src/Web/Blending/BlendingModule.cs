@@ -8,18 +8,15 @@ namespace EarthyTuft.Web.Blending;
 public sealed class BlendingModule : ICraftModule
 {
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Blend,
-            typeof(BlendCraft),
-            typeof(BlendStart),
-            typeof(BlendView),
-            [
-                typeof(BlendOneLoad),
-                typeof(CountBlendLoads),
-                typeof(PassBlend),
-            ]),
-    ];
+        [
+            new(
+                StepKind.Blend,
+                typeof(BlendCraft),
+                typeof(BlendStart),
+                typeof(BlendView),
+                [typeof(BlendOneLoad), typeof(CountBlendLoads), typeof(PassBlend)]
+            ),
+        ];
 
     public void AddServices(IServiceCollection services)
     {

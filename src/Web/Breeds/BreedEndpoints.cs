@@ -26,12 +26,19 @@ public static class BreedEndpoints
         group.MapDelete("/{name}", Forget).Named("forgetBreed", "Goes back to the book’s values.").Changes().ProducesProblem(404);
     }
 
-    private static async Task<BreedView[]> All(BreedBooks books, EarthyTuftDb db, CancellationToken cancellationToken) => await View((await books.Here(cancellationToken)).All, db, cancellationToken);
+    private static async Task<BreedView[]> All(BreedBooks books, EarthyTuftDb db, CancellationToken cancellationToken) =>
+        await View((await books.Here(cancellationToken)).All, db, cancellationToken);
 
-    private static async Task<BreedView[]> Search(string q, BreedBooks books, EarthyTuftDb db, CancellationToken cancellationToken) => await View((await books.Here(cancellationToken)).Search(q.Length > 60 ? q[..60] : q, MostFound), db, cancellationToken);
+    private static async Task<BreedView[]> Search(string q, BreedBooks books, EarthyTuftDb db, CancellationToken cancellationToken) =>
+        await View((await books.Here(cancellationToken)).Search(q.Length > 60 ? q[..60] : q, MostFound), db, cancellationToken);
 
-    /// <summary>Writes the workshop's own figures of a breed: before the general ones where it has them, beside them where it has not.</summary>
-    private static async Task<Results<Ok<BreedView>, ProblemHttpResult>> Save(Breed breed, EarthyTuftDb db, CancellationToken cancellationToken)
+    /// <summary>Writes the workshop's own figures of a breed: before the general ones where it has them, beside them where it has
+    /// not.</summary>
+    private static async Task<Results<Ok<BreedView>, ProblemHttpResult>> Save(
+        Breed breed,
+        EarthyTuftDb db,
+        CancellationToken cancellationToken
+    )
     {
         var check = Breed.Check(breed);
         if (check.IsRefused)
@@ -46,7 +53,14 @@ public static class BreedEndpoints
         }
         else
         {
-            db.Breeds.Add(new BreedRow { Name = breed.Name, PlainName = plain, Breed = breed });
+            db.Breeds.Add(
+                new BreedRow
+                {
+                    Name = breed.Name,
+                    PlainName = plain,
+                    Breed = breed,
+                }
+            );
         }
 
         await db.SaveChangesAsync(cancellationToken);
@@ -54,7 +68,11 @@ public static class BreedEndpoints
     }
 
     /// <summary>Takes the workshop's own figures away; the general ones, if there are any, stand again.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> Forget(string name, EarthyTuftDb db, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Forget(
+        string name,
+        EarthyTuftDb db,
+        CancellationToken cancellationToken
+    )
     {
         var plain = BreedBook.Plain(name);
         if (await db.Breeds.SingleOrDefaultAsync(b => b.PlainName == plain, cancellationToken) is not { } row)
@@ -70,12 +88,21 @@ public static class BreedEndpoints
     private static async Task<BreedView[]> View(IEnumerable<BookedBreed> breeds, EarthyTuftDb db, CancellationToken cancellationToken)
     {
         var tests = (await db.Tested(cancellationToken)).ToLookup(t => BreedBook.Plain(t.Parentage), t => t.Outcome.Felts);
-        return [.. breeds.Select(b => new BreedView(b.Breed, b.IsOwn ? Provenance.Yours : Provenance.Typical, [.. tests[BreedBook.Plain(b.Breed.Name)]]))];
+        return
+        [
+            .. breeds.Select(b => new BreedView(
+                b.Breed,
+                b.IsOwn ? Provenance.Yours : Provenance.Typical,
+                [.. tests[BreedBook.Plain(b.Breed.Name)]]
+            )),
+        ];
     }
 
     /// <summary>What a lot is said to be; unknown where it does not read, which a stored one always does.</summary>
-    public static Parentage Parentage(string written) => Core.Fibres.Parentage.Read(written, "breed") is { IsRefused: false } read ? read.Value : Core.Fibres.Parentage.Unknown;
+    public static Parentage Parentage(string written) =>
+        Core.Fibres.Parentage.Read(written, "breed") is { IsRefused: false } read ? read.Value : Core.Fibres.Parentage.Unknown;
 
     /// <summary>The usual staple length of what a lot is said to be, null when nothing is known.</summary>
-    public static Span? UsualStaple(this BreedBook book, string parentage) => Parentage(parentage).Envelope(book.Find, b => b.StapleMillimetres);
+    public static Span? UsualStaple(this BreedBook book, string parentage) =>
+        Parentage(parentage).Envelope(book.Find, b => b.StapleMillimetres);
 }

@@ -3,7 +3,8 @@ using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Web.Breeds;
 
-/// <summary>A breed that the book does not know is asked about: most are slips of the pen, and a slip would be judged by no breed's figures at all.</summary>
+/// <summary>A breed that the book does not know is asked about: most are slips of the pen, and a slip would be judged by no breed's figures
+/// at all.</summary>
 public static class BreedQuestions
 {
     private const int MostMeant = 3;
@@ -17,9 +18,13 @@ public static class BreedQuestions
         }
 
         var meant = book.Search(unknown.Breed, MostMeant).Select(b => b.Breed.Name).ToArray();
-        return new Refusal(field, "unknown-breed", meant.Length == 0
-            ? $"The book has no breed called {unknown.Breed}. Take it as it is written, or write another."
-            : $"The book has no breed called {unknown.Breed}. Did you mean {string.Join(" or ", meant)}?",
-            [.. meant.Select(name => new Parentage([.. parentage.Shares.Select(s => s == unknown ? s with { Breed = name } : s)]).Write())]);
+        return new Refusal(
+            field,
+            "unknown-breed",
+            meant.Length == 0
+                ? $"The book has no breed called {unknown.Breed}. Take it as it is written, or write another."
+                : $"The book has no breed called {unknown.Breed}. Did you mean {string.Join(" or ", meant)}?",
+            [.. meant.Select(name => new Parentage([.. parentage.Shares.Select(s => s == unknown ? s with { Breed = name } : s)]).Write())]
+        );
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
@@ -28,8 +29,12 @@ public sealed class CardPlanner(RequestContext context, BreedBooks books, LoadDe
         var typed = loads.Read(start.Mass, start.Most, lots.Count, "card the others by themselves");
         Refusal[] refusals =
         [
-            .. start.ToolId is not null && tool?.Kind.CardsInLoads() != true ? [new Refusal("toolId", "not-here", "There are no such cards in this workshop.")] : Array.Empty<Refusal>(),
-            .. start.ToolId is null && !typed.IsRefused && typed.Value.Most is null ? [new Refusal("most", "missing", "Say how much goes on the cards at once, or choose cards of the workshop.")] : Array.Empty<Refusal>(),
+            .. start.ToolId is not null && tool?.Kind.CardsInLoads() != true
+                ? [new Refusal("toolId", "not-here", "There are no such cards in this workshop.")]
+                : Array.Empty<Refusal>(),
+            .. start.ToolId is null && !typed.IsRefused && typed.Value.Most is null
+                ? [new Refusal("most", "missing", "Say how much goes on the cards at once, or choose cards of the workshop.")]
+                : Array.Empty<Refusal>(),
             .. typed.Refusals,
         ];
         if (refusals.Length > 0)
@@ -42,14 +47,32 @@ public sealed class CardPlanner(RequestContext context, BreedBooks books, LoadDe
         var usual = tool is null ? null : await loads.Usual(tool, CardLoad.Typical(tool.Kind, tool.Cards.Cloth, of), of, cancellationToken);
         var load = typed.Value.Most is { } grams ? new LoadSize(grams, 0, IsSaid: true) : usual!;
         var left = lots.All(l => l.LeftGrams is not null) ? lots.Sum(l => l.LeftGrams) : null;
-        var plan = CardRun.Plan([.. lots.Select(l => l.Form)], typed.Value.Portion ?? left, load, start.Gives, start.LaidOn, start.TakenOff, of?.ToString() ?? "");
+        var plan = CardRun.Plan(
+            [.. lots.Select(l => l.Form)],
+            typed.Value.Portion ?? left,
+            load,
+            start.Gives,
+            start.LaidOn,
+            start.TakenOff,
+            of?.ToString() ?? ""
+        );
         if (plan.IsRefused)
         {
             return Result<PlannedCards>.Refused(plan.Refusals);
         }
 
         var micron = Micron(lots, book);
-        var cautions = tool is null ? [] : CardFit.Cautions(tool.Kind, tool.Cards.Cloth, of, micron, lots.Max(l => l.StapleMillimetres), usual!, plan.Value.GramsPerLoad);
+        var cautions = tool is null
+            ? []
+            : CardFit.Cautions(
+                tool.Kind,
+                tool.Cards.Cloth,
+                of,
+                micron,
+                lots.Max(l => l.StapleMillimetres),
+                usual!,
+                plan.Value.GramsPerLoad
+            );
         return new PlannedCards(plan.Value, tool, typed.Value.Portion, cautions, micron);
     }
 
@@ -65,21 +88,43 @@ public sealed class CardPlanner(RequestContext context, BreedBooks books, LoadDe
             loads.Most(
                 plan.Most,
                 "area of the cloth times what is typical for it, half for fine fibre",
-                tool is null ? null : new WorkingInput("cloth", FormattableString.Invariant($"{tool.Cards.Cloth.WidthCentimetres} by {tool.Cards.Cloth.LengthCentimetres} cm")),
-                Section),
+                tool is null
+                    ? null
+                    : new WorkingInput(
+                        "cloth",
+                        FormattableString.Invariant($"{tool.Cards.Cloth.WidthCentimetres} by {tool.Cards.Cloth.LengthCentimetres} cm")
+                    ),
+                Section
+            ),
             Mass.FromGrams(plan.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured),
             plan.TakenOff,
             plan.Order,
-            [.. cautions.Select(c => Words(c, tool!, micron))]);
+            [.. cautions.Select(c => Words(c, tool!, micron))]
+        );
 
-    private static string Words(CardCaution caution, ToolRow tool, Span? micron) => caution switch
-    {
-        CardCaution.StapleTooLong => FormattableString.Invariant($"Its staple is longer than {CardingStation.LongestMillimetres} mm: it tangles and breaks on cards. Comb it, or spin it from the lock."),
-        CardCaution.StapleLong => FormattableString.Invariant($"Its staple is longer than {CardFit.CardsWellMillimetres} mm: lay thin loads on crosswise, give few strokes, and lift it off loose."),
-        CardCaution.DownOnDrum => "Very fine down and cotton break into neps on a drum: take hand cards with a close cloth, and few strokes.",
-        CardCaution.ClothTooOpen => FormattableString.Invariant($"The cloth of {tool.Name} has {tool.Cards.Cloth.TeethPerSquareInch:0} teeth to the square inch; fibre of {micron!.Low:0} to {micron.High:0} µm wants {CardFit.Teeth(micron.High).Low:0} or more, else it breaks and leaves neps. Take a closer cloth, or thin loads and few strokes."),
-        CardCaution.ClothTooClose => FormattableString.Invariant($"The cloth of {tool.Name} has {tool.Cards.Cloth.TeethPerSquareInch:0} teeth to the square inch; fibre of {micron!.Low:0} to {micron.High:0} µm runs better on {CardFit.Teeth(micron.Low).High:0} or fewer. Take a more open cloth, or thin loads."),
-        CardCaution.Overload => "That is more than half the teeth take: the web will not be opened through. Make more loads of it.",
-        _ => throw new ArgumentOutOfRangeException(nameof(caution)),
-    };
+    private static string Words(CardCaution caution, ToolRow tool, Span? micron) =>
+        caution switch
+        {
+            CardCaution.StapleTooLong => FormattableString.Invariant(
+                $"Its staple is longer than {CardingStation.LongestMillimetres} mm: it tangles and breaks on cards. Comb it, or spin it from the lock."
+            ),
+            CardCaution.StapleLong => FormattableString.Invariant(
+                $"Its staple is longer than {CardFit.CardsWellMillimetres} mm: lay thin loads on crosswise, give few strokes, and lift it off loose."
+            ),
+            CardCaution.DownOnDrum =>
+                "Very fine down and cotton break into neps on a drum: take hand cards with a close cloth, and few strokes.",
+            CardCaution.ClothTooOpen => string.Create(
+                CultureInfo.InvariantCulture,
+                $"The cloth of {tool.Name} has {tool.Cards.Cloth.TeethPerSquareInch:0} teeth to the square inch; fibre of {micron!.Low:0} to "
+                    + $"{micron.High:0} µm wants {CardFit.Teeth(micron.High).Low:0} or more, else it breaks and leaves neps. Take a closer cloth, or "
+                    + $"thin loads and few strokes."
+            ),
+            CardCaution.ClothTooClose => string.Create(
+                CultureInfo.InvariantCulture,
+                $"The cloth of {tool.Name} has {tool.Cards.Cloth.TeethPerSquareInch:0} teeth to the square inch; fibre of {micron!.Low:0} to "
+                    + $"{micron.High:0} µm runs better on {CardFit.Teeth(micron.Low).High:0} or fewer. Take a more open cloth, or thin loads."
+            ),
+            CardCaution.Overload => "That is more than half the teeth take: the web will not be opened through. Make more loads of it.",
+            _ => throw new ArgumentOutOfRangeException(nameof(caution)),
+        };
 }

@@ -22,7 +22,8 @@ public sealed record CardStart(
     LotForm Gives = LotForm.Batt,
     LaidOn LaidOn = LaidOn.Lengthwise,
     TakenOff? TakenOff = null,
-    DateTimeOffset? StartedAt = null) : RunStart
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => LotIds;
 }
@@ -35,7 +36,15 @@ public sealed record CardStart(
 /// <param name="TakenOff">How it comes off.</param>
 /// <param name="Order">How the fibres will lie.</param>
 /// <param name="Cautions">What does not suit between cards and fibre, with what to do instead.</param>
-public sealed record CardPlanView(int Loads, MassFigure PerLoad, MassFigure Most, MassFigure All, TakenOff TakenOff, FibreOrder Order, IReadOnlyList<string> Cautions);
+public sealed record CardPlanView(
+    int Loads,
+    MassFigure PerLoad,
+    MassFigure Most,
+    MassFigure All,
+    TakenOff TakenOff,
+    FibreOrder Order,
+    IReadOnlyList<string> Cautions
+);
 
 /// <summary>A load as it is drawn.</summary>
 /// <param name="Event">The event by which it was noted.</param>
@@ -79,7 +88,8 @@ public sealed record CardView(
     RolledView? Rolled,
     IReadOnlyList<LossKind> WasteKinds,
     IReadOnlyList<CardWasteView> Waste,
-    Guid? LastEvent) : CraftView;
+    Guid? LastEvent
+) : CraftView;
 
 /// <summary>How rolags or punis are rolled.</summary>
 /// <param name="Airy">Airy, not firm; null where that was not noted.</param>

@@ -9,9 +9,19 @@ namespace EarthyTuft.Web.Carding;
 public static class CardingEndpoints
 {
     public static void MapCarding(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/carding").WithTags("carding").ForMembers().MapPost("/plan", Plan).Named("planLoads", "Equal loads for some cards, and what does not suit.").Changes(MemberRole.Looker);
+        app.MapGroup("/api/carding")
+            .WithTags("carding")
+            .ForMembers()
+            .MapPost("/plan", Plan)
+            .Named("planLoads", "Equal loads for some cards, and what does not suit.")
+            .Changes(MemberRole.Looker);
 
-    private static async Task<Results<Ok<CardPlanView>, ProblemHttpResult>> Plan(CardStart start, EarthyTuftDb db, CardPlanner planner, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<CardPlanView>, ProblemHttpResult>> Plan(
+        CardStart start,
+        EarthyTuftDb db,
+        CardPlanner planner,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.LotsThere(start.LotIds, cancellationToken) is not { } lots)
         {
@@ -19,6 +29,8 @@ public static class CardingEndpoints
         }
 
         var planned = await planner.Plan(start, lots, cancellationToken);
-        return planned.IsRefused ? Problems.Refused(planned.Refusals) : TypedResults.Ok(planner.View(planned.Value.Plan, planned.Value.Tool, planned.Value.Cautions, planned.Value.Micron));
+        return planned.IsRefused
+            ? Problems.Refused(planned.Refusals)
+            : TypedResults.Ok(planner.View(planned.Value.Plan, planned.Value.Tool, planned.Value.Cautions, planned.Value.Micron));
     }
 }

@@ -8,22 +8,23 @@ namespace EarthyTuft.Web.Carding;
 public sealed class CardingModule : ICraftModule
 {
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Card,
-            typeof(CardCraft),
-            typeof(CardStart),
-            typeof(CardView),
-            [
-                typeof(CardOneLoad),
-                typeof(CountCardLoads),
-                typeof(WeighCardLoad),
-                typeof(BeginCardPass),
-                typeof(CountNeps),
-                typeof(CountProducts),
-                typeof(WeighCardWaste),
-            ]),
-    ];
+        [
+            new(
+                StepKind.Card,
+                typeof(CardCraft),
+                typeof(CardStart),
+                typeof(CardView),
+                [
+                    typeof(CardOneLoad),
+                    typeof(CountCardLoads),
+                    typeof(WeighCardLoad),
+                    typeof(BeginCardPass),
+                    typeof(CountNeps),
+                    typeof(CountProducts),
+                    typeof(WeighCardWaste),
+                ]
+            ),
+        ];
 
     public void AddServices(IServiceCollection services)
     {

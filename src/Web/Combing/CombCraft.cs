@@ -11,7 +11,8 @@ using EarthyTuft.Web.Runs;
 
 namespace EarthyTuft.Web.Combing;
 
-/// <summary>Combing in loads: transfers counted so that the leading end is known, noil by load, and told when a transfer is not worth it.</summary>
+/// <summary>Combing in loads: transfers counted so that the leading end is known, noil by load, and told when a transfer is not worth
+/// it.</summary>
 internal sealed class CombCraft(RequestContext context, CombPlanner planner, LoadDesk loads) : ICraft
 {
     public string? Place => null;
@@ -28,12 +29,20 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         }
 
         return (await planner.Plan(request, lots, cancellationToken)).Then<RunOutset>(planned => new RunOutset(
-            StoredComb.Write(planned.Plan), startedAt, [], [.. new[] { planned.Tool?.Id, planned.Diz?.Id }.OfType<Guid>()], Grams: planned.Portion));
+            StoredComb.Write(planned.Plan),
+            startedAt,
+            [],
+            [.. new[] { planned.Tool?.Id, planned.Diz?.Id }.OfType<Guid>()],
+            Grams: planned.Portion
+        ));
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(CombRun.Decide(StoredComb.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
-            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredComb.Row(e, context.Workshop.PersonName)).ToArray()));
+        Task.FromResult(
+            CombRun
+                .Decide(StoredComb.State(run), command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
+                .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredComb.Row(e, context.Workshop.PersonName)).ToArray())
+        );
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => CombRun.Withdraw([.. StoredComb.Events(run)], eventId);
 
@@ -45,7 +54,13 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         if (Tines(run) is { } tool)
         {
             var state = StoredComb.State(run);
-            await loads.Teach(run.Id, tool.Id, state.Plan.FibreClass, CombRun.Lessons(state).Select(l => (l.Load.Event, l.Load.At, l.Grams)), cancellationToken);
+            await loads.Teach(
+                run.Id,
+                tool.Id,
+                state.Plan.FibreClass,
+                CombRun.Lessons(state).Select(l => (l.Load.Event, l.Load.At, l.Grams)),
+                cancellationToken
+            );
         }
     }
 
@@ -73,7 +88,21 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         string[] sentences = [Tender(tender, state), Noil(noil, state, tool), Sliver(sliver, state), Apart(state)];
         return new DescribedRun(
             summary,
-            [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, null, null, null, null, false, call.Act == RunAct.Log ? "All loads are through: weigh and log it." : $"{left} of {plan.Loads} loads are left.", null)],
+            [
+                new RunCallView(
+                    call.Part,
+                    tool?.Name ?? "",
+                    call.Act,
+                    call.Since,
+                    null,
+                    null,
+                    null,
+                    null,
+                    false,
+                    call.Act == RunAct.Log ? "All loads are through: weigh and log it." : $"{left} of {plan.Loads} loads are left.",
+                    null
+                ),
+            ],
             new RunEntry(plan.Gives, Typed(top), null, summary.Minutes, null, Notes(state, tool, sentences))
             {
                 More = [.. Heap(LotForm.Noil, rest), .. Heap(plan.Gives, state.EndsGrams)],
@@ -88,14 +117,20 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
                 plan.Wanted,
                 plan.DrawnOff,
                 plan.DizMillimetres,
-                [.. state.Loads.Select((l, i) => new CombLoadView(
-                    l.Event,
-                    Figures.ToFigure(l.TopGrams, null, unit, Provenance.Measured),
-                    Figures.ToFigure(l.NoilGrams, null, unit, Provenance.Measured),
-                    l.Weighed is { } w ? Math.Round(w.NoilShare * 100, 1) : null,
-                    apart.Contains(i),
-                    l.Transfers,
-                    alone.Contains(l.Event)))],
+                [
+                    .. state.Loads.Select(
+                        (l, i) =>
+                            new CombLoadView(
+                                l.Event,
+                                Figures.ToFigure(l.TopGrams, null, unit, Provenance.Measured),
+                                Figures.ToFigure(l.NoilGrams, null, unit, Provenance.Measured),
+                                l.Weighed is { } w ? Math.Round(w.NoilShare * 100, 1) : null,
+                                apart.Contains(i),
+                                l.Transfers,
+                                alone.Contains(l.Event)
+                            )
+                    ),
+                ],
                 state.Transfers,
                 state.Leading,
                 state.Transfers >= plan.AtLeast && (plan.Wanted is null || plan.Wanted == state.Leading),
@@ -109,8 +144,12 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
                 sliver is null ? null : Math.Round(sliver.GramsPerMetre, 2),
                 sentences[2],
                 sentences[3],
-                left > 0 && RunRules.MinutesPerTap(state.Loads.Select(l => l.At)) * left is >= 1 and var minutes ? Math.Round(minutes) : null,
-                StoredComb.Events(run).LastOrDefault()?.Id));
+                left > 0 && RunRules.MinutesPerTap(state.Loads.Select(l => l.At)) * left is >= 1 and var minutes
+                    ? Math.Round(minutes)
+                    : null,
+                StoredComb.Events(run).LastOrDefault()?.Id
+            )
+        );
     }
 
     private static string Ends(LockEnd end) => end == LockEnd.Tip ? "tips" : "butts";
@@ -123,7 +162,9 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         var plan = state.Plan;
         if (!plan.HasTransfers)
         {
-            return plan.Way == CombWay.Flicked ? "Spun from the lock, either end leads: keep all of them the same way." : $"{Leads(state.Leading)}, and as it is drawn off.";
+            return plan.Way == CombWay.Flicked
+                ? "Spun from the lock, either end leads: keep all of them the same way."
+                : $"{Leads(state.Leading)}, and as it is drawn off.";
         }
 
         var toGo = plan.Transfers - state.Transfers;
@@ -131,7 +172,8 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         if (toGo > 0)
         {
             var extra = plan.TakesOneMore ? $" The last of them is for the {Ends(plan.Wanted!.Value)} to lead{Cost(advice, plan)}." : "";
-            return $"{one} {(toGo == 1 ? "One transfer is" : $"{toGo} transfers are")} left, then draw off with the {Ends(CombEnds.Leading(plan.LashedBy, plan.Transfers))} leading.{extra}";
+            return $"{one} {(toGo == 1 ? "One transfer is" : $"{toGo} transfers are")} left, then draw off with the "
+                + $"{Ends(CombEnds.Leading(plan.LashedBy, plan.Transfers))} leading.{extra}";
         }
 
         return plan.Wanted is { } wanted && wanted != state.Leading
@@ -139,9 +181,10 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
             : $"{one} Draw it off.";
     }
 
-    private string Cost(TransferAdvice advice, CombPlan plan) => advice.Share is { } share
-        ? $", and costs about {Mass.FromGrams(share * plan.GramsPerLoad).Write(context.Workshop.Unit)} a load as noil, as the last one did"
-        : ", and costs a little noil: weigh what a transfer leaves, then it can be told how much";
+    private string Cost(TransferAdvice advice, CombPlan plan) =>
+        advice.Share is { } share
+            ? $", and costs about {Mass.FromGrams(share * plan.GramsPerLoad).Write(context.Workshop.Unit)} a load as noil, as the last one did"
+            : ", and costs a little noil: weigh what a transfer leaves, then it can be told how much";
 
     private static string Tender(IReadOnlyList<IReadOnlyList<int>> tender, CombState state)
     {
@@ -150,13 +193,22 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
             return "";
         }
 
-        var others = NoilCourse.Of([.. state.Loads.Where((_, i) => !tender.Any(g => g.Contains(i))).Select(l => l.Weighed).OfType<CombedLoad>()]);
-        return string.Join(" ", tender.Select(group =>
-        {
-            var these = NoilCourse.Of([.. group.Select(i => state.Loads[i].Weighed!)])!;
-            var which = group.Count == 1 ? $"Load {group[0] + 1}" : group.Count == 2 ? $"Loads {group[0] + 1} and {group[1] + 1}" : $"Loads {group[0] + 1} to {group[^1] + 1}";
-            return $"{which} left {Figures.Percent(these.Share)} noil, the others {Figures.Percent(others!.Share)}: a tender part of the fleece? Snap a lock of it beside the ear, and keep that part apart.";
-        }));
+        var others = NoilCourse.Of([
+            .. state.Loads.Where((_, i) => !tender.Any(g => g.Contains(i))).Select(l => l.Weighed).OfType<CombedLoad>(),
+        ]);
+        return string.Join(
+            " ",
+            tender.Select(group =>
+            {
+                var these = NoilCourse.Of([.. group.Select(i => state.Loads[i].Weighed!)])!;
+                var which =
+                    group.Count == 1 ? $"Load {group[0] + 1}"
+                    : group.Count == 2 ? $"Loads {group[0] + 1} and {group[1] + 1}"
+                    : $"Loads {group[0] + 1} to {group[^1] + 1}";
+                return $"{which} left {Figures.Percent(these.Share)} noil, the others {Figures.Percent(others!.Share)}: a tender part of the fleece? "
+                    + $"Snap a lock of it beside the ear, and keep that part apart.";
+            })
+        );
     }
 
     private static string Noil(NoilCourse? noil, CombState state, ToolRow? tool)
@@ -167,26 +219,41 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         }
 
         var seen = tool?.Noted().LastOrDefault();
-        var drift = !noil.Drifts ? ""
+        var drift =
+            !noil.Drifts ? ""
             : noil.IsRising
-                ? $" It rises from load to load, from {Figures.Percent(noil.First!.Value)} to {Figures.Percent(noil.Last!.Value)}: look at the tines, lash on less, or take a pause." + (seen is null ? "" : FormattableString.Invariant($" Last noted of {tool!.Name}, {seen.At:d MMM yyyy}: {seen.What}."))
-                : $" It falls from load to load, from {Figures.Percent(noil.First!.Value)} to {Figures.Percent(noil.Last!.Value)}.";
+                ? $" It rises from load to load, from {Figures.Percent(noil.First!.Value)} to {Figures.Percent(noil.Last!.Value)}: look at the "
+                    + $"tines, lash on less, or take a pause."
+                    + (seen is null ? "" : FormattableString.Invariant($" Last noted of {tool!.Name}, {seen.At:d MMM yyyy}: {seen.What}."))
+            : $" It falls from load to load, from {Figures.Percent(noil.First!.Value)} to {Figures.Percent(noil.Last!.Value)}.";
         var weighed = state.Loads.Count(l => l.Weighed is not null);
-        return $"Noil {Figures.Percent(noil.Share)} of top and noil, over {weighed} weighed {(weighed == 1 ? "load" : "loads")}; it is kept fibre, but no top: {Figures.Percent(1 - noil.Share)} of what was kept is top.{drift}";
+        return $"Noil {Figures.Percent(noil.Share)} of top and noil, over {weighed} weighed {(weighed == 1 ? "load" : "loads")}; it is kept fibre, "
+            + $"but no top: {Figures.Percent(1 - noil.Share)} of what was kept is top.{drift}";
     }
 
-    private static string Words(TransferAdvice advice, CombPlan plan) => advice.Verdict switch
-    {
-        TransferVerdict.GoOn => $"The last transfer took out {Figures.Percent(advice.Share!.Value)} of a load: another is worth it.",
-        TransferVerdict.Enough => $"The last transfer took out {Figures.Percent(advice.Share!.Value)} of a load, less than one in a hundred: draw off, if the eye finds no more.",
-        TransferVerdict.TooCoarse => $"So little cannot be told on this scale: weigh the tufts of {advice.LoadsTogether} loads together.",
-        _ => advice.LoadsTogether > 1
-            ? $"Weigh what a last transfer leaves in the tines, of {advice.LoadsTogether} loads together on this scale: under one in a hundred it is not worth another."
-            : "Weigh what the last transfer leaves in the tines: under one in a hundred of a load it is not worth another.",
-    };
+    private static string Words(TransferAdvice advice, CombPlan plan) =>
+        advice.Verdict switch
+        {
+            TransferVerdict.GoOn => $"The last transfer took out {Figures.Percent(advice.Share!.Value)} of a load: another is worth it.",
+            TransferVerdict.Enough =>
+                $"The last transfer took out {Figures.Percent(advice.Share!.Value)} of a load, less than one in a hundred: draw off, if the eye finds no more.",
+            TransferVerdict.TooCoarse =>
+                $"So little cannot be told on this scale: weigh the tufts of {advice.LoadsTogether} loads together.",
+            _ => advice.LoadsTogether > 1
+                ? $"Weigh what a last transfer leaves in the tines, of {advice.LoadsTogether} loads together on this scale: under one in a "
+                    + $"hundred it is not worth another."
+                : "Weigh what the last transfer leaves in the tines: under one in a hundred of a load it is not worth another.",
+        };
 
-    private static string Sliver(SliverEvenness? sliver, CombState state) => sliver is null ? "" : FormattableString.Invariant($"Top of {sliver.GramsPerMetre:0.##} g a metre")
-        + (sliver.Variation is { } variation ? $", {state.Pieces.Count} pieces differ by {Figures.Percent(variation)}." : "; measure a second piece to see how even it is.");
+    private static string Sliver(SliverEvenness? sliver, CombState state) =>
+        sliver is null
+            ? ""
+            : FormattableString.Invariant($"Top of {sliver.GramsPerMetre:0.##} g a metre")
+                + (
+                    sliver.Variation is { } variation
+                        ? $", {state.Pieces.Count} pieces differ by {Figures.Percent(variation)}."
+                        : "; measure a second piece to see how even it is."
+                );
 
     private string Apart(CombState state)
     {
@@ -195,7 +262,15 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         [
             state.EndsGrams is { } ends ? $"ends of draws {Mass.FromGrams(ends).Write(unit)}" : "",
             state.WasteGrams is { } waste ? $"waste {Mass.FromGrams(waste).Write(unit)}" : "",
-            state.Nests is { } nests ? $"{nests.Count} {(nests.Count == 1 ? "nest" : "nests")}{(nests.OneGrams is { } one ? $" of about {Mass.FromGrams(one).Write(unit)}, {Mass.FromGrams(one * nests.Count).Write(unit)} in all" : "")}" : "",
+            state.Nests is { } nests
+                ? $"{nests.Count} "
+                    + $"{(nests.Count == 1 ? "nest" : "nests")}"
+                    + (
+                        nests.OneGrams is { } one
+                            ? $" of about {Mass.FromGrams(one).Write(unit)}, {Mass.FromGrams(one * nests.Count).Write(unit)} in all"
+                            : ""
+                    )
+                : "",
         ];
         var said = string.Join(", ", parts.Where(p => p.Length > 0));
         return said.Length == 0 ? "" : $"{char.ToUpperInvariant(said[0])}{said[1..]}.";
@@ -217,11 +292,23 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
             CombWay.LittleByLittle => $"a little at a time, {Transfers(plan)}",
             _ => $"lashed on by the {Ends(plan.LashedBy)}, {Transfers(plan)}",
         };
-        var off = plan.Way == CombWay.Flicked ? ""
-            : plan.DrawnOff == DrawnOff.Diz ? FormattableString.Invariant($"; through a diz{(plan.DizMillimetres is { } hole ? $" of {hole} mm" : "")}")
-            : plan.DrawnOff == DrawnOff.Hand ? "; drawn off by hand" : "; spun from the comb";
-        return string.Join(" ", sentences.Where(s => s.Length > 0).Prepend($"{state.Loads.Count} loads, {plan.Loads} planned at {Mass.FromGrams(plan.GramsPerLoad).Write(context.Workshop.Unit)}{(tool is null ? "" : $" on {tool.Name}")}; {how}{off}."));
+        var off =
+            plan.Way == CombWay.Flicked ? ""
+            : plan.DrawnOff == DrawnOff.Diz
+                ? FormattableString.Invariant($"; through a diz{(plan.DizMillimetres is { } hole ? $" of {hole} mm" : "")}")
+            : plan.DrawnOff == DrawnOff.Hand ? "; drawn off by hand"
+            : "; spun from the comb";
+        return string.Join(
+            " ",
+            sentences
+                .Where(s => s.Length > 0)
+                .Prepend(
+                    $"{state.Loads.Count} loads, {plan.Loads} planned at "
+                        + $"{Mass.FromGrams(plan.GramsPerLoad).Write(context.Workshop.Unit)}{(tool is null ? "" : $" on {tool.Name}")}; {how}{off}."
+                )
+        );
     }
 
-    private static string Transfers(CombPlan plan) => $"{plan.Transfers} {(plan.Transfers == 1 ? "transfer" : "transfers")}, the {Ends(CombEnds.Leading(plan.LashedBy, plan.Transfers))} leading";
+    private static string Transfers(CombPlan plan) =>
+        $"{plan.Transfers} {(plan.Transfers == 1 ? "transfer" : "transfers")}, the {Ends(CombEnds.Leading(plan.LashedBy, plan.Transfers))} leading";
 }

@@ -35,9 +35,15 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
         var isOther = start.ToolId is not null && tool?.Kind != start.Way.Needs();
         Refusal[] refusals =
         [
-            .. isOther ? [new Refusal("toolId", "not-here", "This workshop has no such tool for that way of working.")] : Array.Empty<Refusal>(),
-            .. start.DizId is not null && diz?.Kind != ToolKind.Diz ? [new Refusal("dizId", "not-here", "There is no such diz in this workshop.")] : Array.Empty<Refusal>(),
-            .. !sizes && !isOther && !typed.IsRefused && typed.Value.Most is null ? [new Refusal("most", "missing", "Say how much is worked at once, or choose combs of the workshop.")] : Array.Empty<Refusal>(),
+            .. isOther
+                ? [new Refusal("toolId", "not-here", "This workshop has no such tool for that way of working.")]
+                : Array.Empty<Refusal>(),
+            .. start.DizId is not null && diz?.Kind != ToolKind.Diz
+                ? [new Refusal("dizId", "not-here", "There is no such diz in this workshop.")]
+                : Array.Empty<Refusal>(),
+            .. !sizes && !isOther && !typed.IsRefused && typed.Value.Most is null
+                ? [new Refusal("most", "missing", "Say how much is worked at once, or choose combs of the workshop.")]
+                : Array.Empty<Refusal>(),
             .. typed.Refusals,
         ];
         if (refusals.Length > 0)
@@ -53,13 +59,27 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
         var plan = CombRun.Plan(
             [.. lots.Select(l => l.Form)],
             typed.Value.Portion ?? left,
-            new CombPlan(0, typed.Value.Most is { } grams ? new LoadSize(grams, 0, IsSaid: true) : usual!, start.Way, start.LashedBy, start.Wanted, start.AtLeast, start.DrawnOff, hole, of?.ToString() ?? ""));
+            new CombPlan(
+                0,
+                typed.Value.Most is { } grams ? new LoadSize(grams, 0, IsSaid: true) : usual!,
+                start.Way,
+                start.LashedBy,
+                start.Wanted,
+                start.AtLeast,
+                start.DrawnOff,
+                hole,
+                of?.ToString() ?? ""
+            )
+        );
         if (plan.IsRefused)
         {
             return Result<PlannedCombs>.Refused(plan.Refusals);
         }
 
-        var cautions = start.Way == CombWay.Flicked ? [] : CombFit.Cautions(await Known(lots, book, of, cancellationToken), plan.Value, sizes ? tool!.Combs.Tines : null);
+        var cautions =
+            start.Way == CombWay.Flicked
+                ? []
+                : CombFit.Cautions(await Known(lots, book, of, cancellationToken), plan.Value, sizes ? tool!.Combs.Tines : null);
         return new PlannedCombs(plan.Value, tool, start.DrawnOff == DrawnOff.Diz ? diz : null, typed.Value.Portion, cautions);
     }
 
@@ -91,15 +111,29 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
             loads.Most(
                 plan.Most,
                 "grams on a centimetre of width for so many rows, times the width; the lower end for fine fibre",
-                tines is null ? null : new WorkingInput("tines", FormattableString.Invariant($"{tines.WidthCentimetres} cm, {tines.Rows} {(tines.Rows == 1 ? "row" : "rows")}")),
-                Section),
+                tines is null
+                    ? null
+                    : new WorkingInput(
+                        "tines",
+                        FormattableString.Invariant($"{tines.WidthCentimetres} cm, {tines.Rows} {(tines.Rows == 1 ? "row" : "rows")}")
+                    ),
+                Section
+            ),
             Mass.FromGrams(plan.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured),
             plan.Transfers,
             CombEnds.Leading(plan.LashedBy, plan.Transfers),
             plan.TakesOneMore,
             plan.Gives,
-            tines is null ? [] : [.. Enumerable.Range(0, plan.Transfers + 1).Select(t => Math.Round(CombLoad.Fill(plan.GramsPerLoad, CombLoad.Guide(tines).High, t), 3))],
-            [.. cautions.Select(c => Words(c, plan, tool))]);
+            tines is null
+                ? []
+                :
+                [
+                    .. Enumerable
+                        .Range(0, plan.Transfers + 1)
+                        .Select(t => Math.Round(CombLoad.Fill(plan.GramsPerLoad, CombLoad.Guide(tines).High, t), 3)),
+                ],
+            [.. cautions.Select(c => Words(c, plan, tool))]
+        );
     }
 
     private string Words(CombCaution caution, CombPlan plan, ToolRow? tool)
@@ -107,12 +141,21 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
         var most = tool?.Kind.HasTines() == true ? CombLoad.Guide(tool.Combs.Tines).High : 0;
         return caution switch
         {
-            CombCaution.StapleShort => $"Its staple is shorter than {Figures.Length(CombingStation.ShortestMillimetres, context.Workshop.LengthUnit)}: it falls through the tines and becomes noil. Card it.",
-            CombCaution.ShortAndFine => "Combs hold down, silk and cotton badly: card it lightly, or take very fine combs and very small loads.",
-            CombCaution.Tender => "A lock of it was found tender: combing tears it, and the torn half becomes noil. Comb a small load first and look at its noil, or card it.",
-            CombCaution.WaxLeft => "After its wash it was judged to have wax left: it drags in the tines and leaves more noil. Wash it again, or comb it warm, in small loads.",
-            CombCaution.Overload => $"That is more than half the tines of {tool!.Name} take, which is about {Mass.FromGrams(most).Write(context.Workshop.Unit)}: fibre swells with each transfer. Lash on less.",
-            CombCaution.AboveThePoints => $"After {plan.Transfers} transfers it would stand above the points of {tool!.Name}. Lash on {Mass.FromGrams(plan.GramsPerLoad / CombLoad.Fill(plan.GramsPerLoad, most, plan.Transfers)).Write(context.Workshop.Unit)} at the most, or transfer less often.",
+            CombCaution.StapleShort =>
+                $"Its staple is shorter than {Figures.Length(CombingStation.ShortestMillimetres, context.Workshop.LengthUnit)}: it falls "
+                    + $"through the tines and becomes noil. Card it.",
+            CombCaution.ShortAndFine =>
+                "Combs hold down, silk and cotton badly: card it lightly, or take very fine combs and very small loads.",
+            CombCaution.Tender =>
+                "A lock of it was found tender: combing tears it, and the torn half becomes noil. Comb a small load first and look at its noil, or card it.",
+            CombCaution.WaxLeft =>
+                "After its wash it was judged to have wax left: it drags in the tines and leaves more noil. Wash it again, or comb it warm, in small loads.",
+            CombCaution.Overload =>
+                $"That is more than half the tines of {tool!.Name} take, which is about {Mass.FromGrams(most).Write(context.Workshop.Unit)}: "
+                    + $"fibre swells with each transfer. Lash on less.",
+            CombCaution.AboveThePoints => $"After {plan.Transfers} transfers it would stand above the points of {tool!.Name}. Lash on "
+                + $"{Mass.FromGrams(plan.GramsPerLoad / CombLoad.Fill(plan.GramsPerLoad, most, plan.Transfers)).Write(context.Workshop.Unit)} at "
+                + $"the most, or transfer less often.",
             _ => throw new ArgumentOutOfRangeException(nameof(caution)),
         };
     }

@@ -28,7 +28,8 @@ public sealed record CombStart(
     DrawnOff DrawnOff = DrawnOff.Diz,
     Guid? DizId = null,
     double? DizMillimetres = null,
-    DateTimeOffset? StartedAt = null) : RunStart
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => LotIds;
 }
@@ -41,10 +42,21 @@ public sealed record CombStart(
 /// <param name="Transfers">Of each load.</param>
 /// <param name="Leading">The end that leads after them.</param>
 /// <param name="TakesOneMore">One of them goes into the wanted end alone.</param>
-/// <param name="Fills">How far a load fills the tines, lashed on and after each transfer; 1 is to their points. Empty where the tines are not known.</param>
+/// <param name="Fills">How far a load fills the tines, lashed on and after each transfer; 1 is to their points. Empty where the tines are
+/// not known.</param>
 /// <param name="Cautions">What does not suit between combs and fibre, with what to do instead.</param>
 public sealed record CombPlanView(
-    int Loads, MassFigure PerLoad, MassFigure Most, MassFigure All, int Transfers, LockEnd Leading, bool TakesOneMore, LotForm Gives, IReadOnlyList<double> Fills, IReadOnlyList<string> Cautions);
+    int Loads,
+    MassFigure PerLoad,
+    MassFigure Most,
+    MassFigure All,
+    int Transfers,
+    LockEnd Leading,
+    bool TakesOneMore,
+    LotForm Gives,
+    IReadOnlyList<double> Fills,
+    IReadOnlyList<string> Cautions
+);
 
 /// <summary>A load as it is drawn.</summary>
 /// <param name="Event">The event by which it was noted.</param>
@@ -52,7 +64,15 @@ public sealed record CombPlanView(
 /// <param name="StandsOut">It left far more noil than the others.</param>
 /// <param name="Transfers">That were tapped; zero where nobody counted them.</param>
 /// <param name="Alone">It was noted by itself and can be weighed or taken back by itself.</param>
-public sealed record CombLoadView(Guid Event, MassFigure? Top, MassFigure? Noil, double? NoilPercent, bool StandsOut, int Transfers, bool Alone);
+public sealed record CombLoadView(
+    Guid Event,
+    MassFigure? Top,
+    MassFigure? Noil,
+    double? NoilPercent,
+    bool StandsOut,
+    int Transfers,
+    bool Alone
+);
 
 /// <summary>Combing as it stands.</summary>
 /// <param name="Tool">The combs' name; null for some that are not the workshop's.</param>
@@ -92,4 +112,5 @@ public sealed record CombView(
     string Sliver,
     string Apart,
     double? MinutesLeft,
-    Guid? LastEvent) : CraftView;
+    Guid? LastEvent
+) : CraftView;

@@ -9,9 +9,19 @@ namespace EarthyTuft.Web.Combing;
 public static class CombingEndpoints
 {
     public static void MapCombing(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/combing").WithTags("combing").ForMembers().MapPost("/plan", Plan).Named("planCombing", "Loads for some combs, the end that will lead, and what does not suit.").Changes(MemberRole.Looker);
+        app.MapGroup("/api/combing")
+            .WithTags("combing")
+            .ForMembers()
+            .MapPost("/plan", Plan)
+            .Named("planCombing", "Loads for some combs, the end that will lead, and what does not suit.")
+            .Changes(MemberRole.Looker);
 
-    private static async Task<Results<Ok<CombPlanView>, ProblemHttpResult>> Plan(CombStart start, EarthyTuftDb db, CombPlanner planner, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<CombPlanView>, ProblemHttpResult>> Plan(
+        CombStart start,
+        EarthyTuftDb db,
+        CombPlanner planner,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.LotsThere(start.LotIds, cancellationToken) is not { } lots)
         {
@@ -19,6 +29,8 @@ public static class CombingEndpoints
         }
 
         var planned = await planner.Plan(start, lots, cancellationToken);
-        return planned.IsRefused ? Problems.Refused(planned.Refusals) : TypedResults.Ok(planner.View(planned.Value.Plan, planned.Value.Tool, planned.Value.Cautions));
+        return planned.IsRefused
+            ? Problems.Refused(planned.Refusals)
+            : TypedResults.Ok(planner.View(planned.Value.Plan, planned.Value.Tool, planned.Value.Cautions));
     }
 }

@@ -8,24 +8,25 @@ namespace EarthyTuft.Web.Combing;
 public sealed class CombingModule : ICraftModule
 {
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Comb,
-            typeof(CombCraft),
-            typeof(CombStart),
-            typeof(CombView),
-            [
-                typeof(TransferFibre),
-                typeof(CombOneLoad),
-                typeof(CountCombLoads),
-                typeof(WeighCombLoad),
-                typeof(WeighTufts),
-                typeof(KeepEnds),
-                typeof(WeighCombWaste),
-                typeof(WeighSliver),
-                typeof(CountNests),
-            ]),
-    ];
+        [
+            new(
+                StepKind.Comb,
+                typeof(CombCraft),
+                typeof(CombStart),
+                typeof(CombView),
+                [
+                    typeof(TransferFibre),
+                    typeof(CombOneLoad),
+                    typeof(CountCombLoads),
+                    typeof(WeighCombLoad),
+                    typeof(WeighTufts),
+                    typeof(KeepEnds),
+                    typeof(WeighCombWaste),
+                    typeof(WeighSliver),
+                    typeof(CountNests),
+                ]
+            ),
+        ];
 
     public void AddServices(IServiceCollection services)
     {

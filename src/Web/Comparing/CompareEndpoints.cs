@@ -26,18 +26,44 @@ public static class CompareEndpoints
     {
         var group = app.MapGroup("/api/comparing/{code}").WithTags("comparing").ForMembers();
         group.MapGet("", Page).Named("comparePreparations", "The preparations of a lot beside one another.").ProducesProblem(404);
-        group.MapGet("/rehearsed", Rehearsed).Named("readRehearsed", "Of a lot of yarn: the strips that it was spun from as they were rehearsed, beside what became of them.").ProducesProblem(404);
-        group.MapPost("/trial", Trial).Named("setUpTrial", "Divides a few grams off for each of several preparations, each on its way there.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapGet("/rehearsed", Rehearsed)
+            .Named(
+                "readRehearsed",
+                "Of a lot of yarn: the strips that it was spun from as they were rehearsed, beside what became of them."
+            )
+            .ProducesProblem(404);
+        group
+            .MapPost("/trial", Trial)
+            .Named("setUpTrial", "Divides a few grams off for each of several preparations, each on its way there.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
-    private static async Task<Results<Ok<ComparePage>, ProblemHttpResult>> Page(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        await ComparePages.Of(db, context, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<ComparePage>, ProblemHttpResult>> Page(
+        CodeParameter code,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    ) => await ComparePages.Of(db, context, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
-    private static async Task<Results<Ok<RealYarnPage>, ProblemHttpResult>> Rehearsed(CodeParameter code, EarthyTuftDb db, CancellationToken cancellationToken) =>
-        await RealYarnPages.Of(db, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    private static async Task<Results<Ok<RealYarnPage>, ProblemHttpResult>> Rehearsed(
+        CodeParameter code,
+        EarthyTuftDb db,
+        CancellationToken cancellationToken
+    ) => await RealYarnPages.Of(db, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
 
     private static async Task<Results<Ok<TrialView>, ProblemHttpResult>> Trial(
-        CodeParameter code, TrialRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, RunDesk runs, CancellationToken cancellationToken)
+        CodeParameter code,
+        TrialRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        RunDesk runs,
+        CancellationToken cancellationToken
+    )
     {
         if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
@@ -61,18 +87,34 @@ public static class CompareEndpoints
         var step = new StepRequest(
             StepKind.Divide,
             [new TakingRequest(dossier.Lot.Id, null, FormattableString.Invariant($"{each.Value.Grams * wanted} g"), null, All: false)],
-            [.. request.Preparations.Select(p => new GivingRequest(dossier.Lot.Form, FormattableString.Invariant($"{each.Value.Grams} g"), null, $"trial: {p.Words()}"))],
-            Notes: $"A trial of {string.Join(" against ", request.Preparations.Select(p => p.Words()))}.");
+            [
+                .. request.Preparations.Select(p => new GivingRequest(
+                    dossier.Lot.Form,
+                    FormattableString.Invariant($"{each.Value.Grams} g"),
+                    null,
+                    $"trial: {p.Words()}"
+                )),
+            ],
+            Notes: $"A trial of {string.Join(" against ", request.Preparations.Select(p => p.Words()))}."
+        );
         var divided = await LedgerEndpoints.KeepOrSay(step, key, null, db, context, runs, cancellationToken);
         if (divided.Result is not Ok<EntryAnswer> { Value: { Kept: true } answer })
         {
-            return divided.Result is ProblemHttpResult against ? against : Problems.Refused("each", "too-little", "The log says there is less of it than that: weigh what is there, or try less.");
+            return divided.Result is ProblemHttpResult against
+                ? against
+                : Problems.Refused("each", "too-little", "The log says there is less of it than that: weigh what is there, or try less.");
         }
 
         var (facts, _) = FactsOf.Lot(dossier, await books.Here(cancellationToken));
         foreach (var (lot, preparation) in answer.Made.Zip(request.Preparations))
         {
-            await RouteEndpoints.Lay(db, context, lot.Id, RoutePlan.Of(request.Aim, Routes.Of(preparation, facts, request.Aim, context.Workshop.Schools)), cancellationToken);
+            await RouteEndpoints.Lay(
+                db,
+                context,
+                lot.Id,
+                RoutePlan.Of(request.Aim, Routes.Of(preparation, facts, request.Aim, context.Workshop.Schools)),
+                cancellationToken
+            );
         }
 
         await transaction.CommitAsync(cancellationToken);
@@ -86,8 +128,18 @@ public static class CompareEndpoints
         [
             .. each.Refusals,
             .. wanted is < FewestWays or > MostWays || request.Preparations.Distinct().Count() < wanted
-                ? [new Refusal("preparations", "out-of-range", $"A trial needs from {FewestWays} to {MostWays} preparations, each another.")] : Array.Empty<Refusal>(),
-            .. dossier.Lot.Form.IsPrepared() || dossier.Lot.Form is LotForm.Yarn or LotForm.Noil ? [new Refusal("code", "prepared", "It is prepared already: try what it was made of.")] : Array.Empty<Refusal>(),
+                ?
+                [
+                    new Refusal(
+                        "preparations",
+                        "out-of-range",
+                        $"A trial needs from {FewestWays} to {MostWays} preparations, each another."
+                    ),
+                ]
+                : Array.Empty<Refusal>(),
+            .. dossier.Lot.Form.IsPrepared() || dossier.Lot.Form is LotForm.Yarn or LotForm.Noil
+                ? [new Refusal("code", "prepared", "It is prepared already: try what it was made of.")]
+                : Array.Empty<Refusal>(),
         ];
         if (refusals.Length > 0)
         {
@@ -96,11 +148,21 @@ public static class CompareEndpoints
 
         return each.Value.Grams <= 0 ? [new Refusal("each", "out-of-range", "A trial of nothing says nothing.")]
             : dossier.Family.Masses.Left(dossier.Lot.Id)?.Grams is { } left && left < each.Value.Grams * wanted
-                ? [new Refusal("each", "too-little", $"There are {Mass.FromGrams(Math.Max(0, left)).Write(unit)} of it: {wanted} times {each.Value.Write(unit)} is more than that.")]
+                ?
+                [
+                    new Refusal(
+                        "each",
+                        "too-little",
+                        $"There are {Mass.FromGrams(Math.Max(0, left)).Write(unit)} of it: {wanted} times {each.Value.Write(unit)} is more than that."
+                    ),
+                ]
             : null;
     }
 
-    private static TrialView View(EntryAnswer answer, TrialRequest request, string code) => new(
-        [.. answer.Made.Select(m => new LotRef(m.Id, m.Code))],
-        $"{string.Join(" and ", answer.Made.Zip(request.Preparations, (m, p) => $"{m.Code} for {p.Words()}"))} are divided off {code}. Weigh them out so, prepare them in one sitting, and keep all else the same.");
+    private static TrialView View(EntryAnswer answer, TrialRequest request, string code) =>
+        new(
+            [.. answer.Made.Select(m => new LotRef(m.Id, m.Code))],
+            $"{string.Join(" and ", answer.Made.Zip(request.Preparations, (m, p) => $"{m.Code} for {p.Words()}"))} are divided off {code}. "
+                + $"Weigh them out so, prepare them in one sitting, and keep all else the same."
+        );
 }

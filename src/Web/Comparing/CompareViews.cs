@@ -36,7 +36,8 @@ public sealed record CompareWayView(
     string Hours,
     int Untimed,
     IReadOnlyList<string> Notes,
-    IReadOnlyList<SampleView> Samples);
+    IReadOnlyList<SampleView> Samples
+);
 
 /// <summary>A lot by its code.</summary>
 public sealed record LotRef(Guid Id, string Code);
@@ -64,7 +65,8 @@ public sealed record ComparePage(
     IReadOnlyList<CompareLineView> Lines,
     IReadOnlyList<Otherwise> Otherwise,
     IReadOnlyList<string> Sentences,
-    IReadOnlyList<WaitingTrial> Waiting);
+    IReadOnlyList<WaitingTrial> Waiting
+);
 
 /// <summary>A photograph of what became of a rehearsal.</summary>
 /// <param name="Of">The code of the yarn or the sample.</param>
@@ -76,13 +78,23 @@ public sealed record RealPhotograph(Guid Id, string Caption, string Of);
 /// <param name="Came">The same strips as thick as they were spun; null where nobody measured the yarn.</param>
 /// <param name="Sentences">What came out otherwise.</param>
 /// <param name="Photographs">Of the yarn and of its samples, the newest first.</param>
-public sealed record RealYarnPage(DateTimeOffset? RehearsedAt, RehearsedLook? Rehearsed, RehearsedLook? Came, IReadOnlyList<string> Sentences, IReadOnlyList<RealPhotograph> Photographs);
+public sealed record RealYarnPage(
+    DateTimeOffset? RehearsedAt,
+    RehearsedLook? Rehearsed,
+    RehearsedLook? Came,
+    IReadOnlyList<string> Sentences,
+    IReadOnlyList<RealPhotograph> Photographs
+);
 
 /// <summary>A small trial of several preparations in one sitting.</summary>
 /// <param name="Aim">What the fibre is wanted for.</param>
 /// <param name="Preparations">From two to four, each another.</param>
 /// <param name="Each">How much of each, as typed; left out for five grams.</param>
-public sealed record TrialRequest(Aim Aim, [property: MaxLength(8)] IReadOnlyList<PreparedAs> Preparations, [property: StringLength(60)] string? Each = null);
+public sealed record TrialRequest(
+    Aim Aim,
+    [property: MaxLength(8)] IReadOnlyList<PreparedAs> Preparations,
+    [property: StringLength(60)] string? Each = null
+);
 
 /// <summary>A trial that was set up.</summary>
 /// <param name="Lots">One for each preparation, on its way there.</param>

@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Comparing;
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Ledger;
@@ -29,7 +30,10 @@ internal static class RealYarnPages
     /// <summary>Null when there is no such lot; without a rehearsal where none stands behind it.</summary>
     public static async Task<RealYarnPage?> Of(EarthyTuftDb db, string code, CancellationToken cancellationToken)
     {
-        if (await Family.OfCode(db, code, cancellationToken) is not { } family || family.Lots.Values.FirstOrDefault(l => l.Code == code) is not { } lot)
+        if (
+            await Family.OfCode(db, code, cancellationToken) is not { } family
+            || family.Lots.Values.FirstOrDefault(l => l.Code == code) is not { } lot
+        )
         {
             return null;
         }
@@ -40,28 +44,50 @@ internal static class RealYarnPages
         }
 
         var measured = (await db.MeasuresOf([lot.Id], cancellationToken)).GetValueOrDefault(lot.Id) ?? YarnMeasures.Nothing;
-        var facts = YarnFacts.Of(measured, family.Masses.Made(lot.Id)?.Grams, lot.Form == LotForm.Singles ? YarnWish.TypicalUnderTension : YarnWish.DensityOf(lot.Fibre, null));
+        var facts = YarnFacts.Of(
+            measured,
+            family.Masses.Made(lot.Id)?.Grams,
+            lot.Form == LotForm.Singles ? YarnWish.TypicalUnderTension : YarnWish.DensityOf(lot.Fibre, null)
+        );
         var yarn = RealYarn.Of(state.Plies, wish, lot.Form, facts.Tex);
         return new RealYarnPage(
             startedAt,
             DividingEndpoints.Look(yarn.Rehearsed, wish.Plied),
             yarn.Came is { } came ? DividingEndpoints.Look(came, wish.Plied) : null,
             [.. Sentences(yarn, wish, facts, lot.Form)],
-            await Photographs(db, family, lot, behind, startedAt, cancellationToken));
+            await Photographs(db, family, lot, behind, startedAt, cancellationToken)
+        );
     }
 
     // The newest chart that was begun before its singles were spun, all of whose lots stand behind the yarn.
-    private static async Task<(DateTimeOffset StartedAt, StripState State, RehearsalWish Wish, Guid[] Behind)?> Chart(EarthyTuftDb db, Family family, Guid lot, CancellationToken cancellationToken)
+    private static async Task<(DateTimeOffset StartedAt, StripState State, RehearsalWish Wish, Guid[] Behind)?> Chart(
+        EarthyTuftDb db,
+        Family family,
+        Guid lot,
+        CancellationToken cancellationToken
+    )
     {
         Guid[] behind = [.. Lineage.Generations(family.Entries, lot).Skip(1).SelectMany(generation => generation)];
-        var spunAt = family.Flows.Where(f => f.Role == FlowRole.Out && f.Entry.Step == StepKind.Spin && (f.LotId == lot || behind.Contains(f.LotId!.Value))).Select(f => (DateTimeOffset?)f.Entry.DoneAt).Max();
+        var spunAt = family
+            .Flows.Where(f =>
+                f.Role == FlowRole.Out && f.Entry.Step == StepKind.Spin && (f.LotId == lot || behind.Contains(f.LotId!.Value))
+            )
+            .Select(f => (DateTimeOffset?)f.Entry.DoneAt)
+            .Max();
         if (spunAt is null)
         {
             return null;
         }
 
-        var runs = await db.Runs.AsNoTracking().AsSplitQuery().Include(r => r.Events).Include(r => r.Lots)
-            .Where(r => r.Craft == StepKind.Divide && r.StartedAt <= spunAt && r.Lots.Any(l => behind.Contains(l.LotId))).OrderByDescending(r => r.StartedAt).Take(MostCharts).ToListAsync(cancellationToken);
+        var runs = await db
+            .Runs.AsNoTracking()
+            .AsSplitQuery()
+            .Include(r => r.Events)
+            .Include(r => r.Lots)
+            .Where(r => r.Craft == StepKind.Divide && r.StartedAt <= spunAt && r.Lots.Any(l => behind.Contains(l.LotId)))
+            .OrderByDescending(r => r.StartedAt)
+            .Take(MostCharts)
+            .ToListAsync(cancellationToken);
         foreach (var run in runs.Where(r => r.Lots.All(l => behind.Contains(l.LotId))))
         {
             if (StoredStrips.State(run) is { Plan.Wish: { } wish } state && state.Plies.All(p => p.Count > 0))
@@ -82,26 +108,53 @@ internal static class RealYarnPages
         }
 
         var about = facts.IsGuessed ? "about " : "";
-        yield return Invariant($"Rehearsed in singles of {wish.SinglesTex:0} tex; they came out at {about}{tex:0} tex{(form == LotForm.Singles ? "" : ", plying taken in")}.");
+        yield return Invariant(
+            $"Rehearsed in singles of {wish.SinglesTex:0} tex; they came out at {about}{tex:0} tex{(form == LotForm.Singles ? "" : ", plying taken in")}."
+        );
         var strip = came.Strips[0][0];
         var (then, now) = (yarn.Rehearsed.StripeMetres(yarn.Rehearsed.Strips[0][0]), came.StripeMetres(strip));
         yield return differs
-            ? Invariant($"A strip is seen for {about}{now:0.#} m of yarn instead of {then:0.#} m: {came.RowsOf(now):0.#} rows or rounds of {wish.Stitches} stitches instead of {yarn.Rehearsed.RowsOf(then):0.#}. {(longer > 0 ? "Finer singles make longer stripes: lighter strips keep them as they were rehearsed." : "Thicker singles make shorter stripes: heavier strips keep them as they were rehearsed.")}")
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"A strip is seen for {about}{now:0.#} m of yarn instead of {then:0.#} m: {came.RowsOf(now):0.#} rows or rounds of "
+                    + $"{wish.Stitches} stitches instead of {yarn.Rehearsed.RowsOf(then):0.#}. "
+                    + $"{(longer > 0 ? "Finer singles make longer stripes: lighter" : "Thicker singles make shorter stripes: heavier")} "
+                    + $"strips keep them as they were rehearsed."
+            )
             : Invariant($"A strip is seen for {about}{now:0.#} m of yarn, as it was rehearsed.");
         if (facts is { Metres: { } metres, IsGuessed: false } && metres < came.YarnMetres * (1 - RealYarn.Seen))
         {
-            yield return Invariant($"This lot is {new YarnLength(metres).Write()} of the {came.YarnMetres:0} m that the whole chart makes.");
+            yield return Invariant(
+                $"This lot is {new YarnLength(metres).Write()} of the {came.YarnMetres:0} m that the whole chart makes."
+            );
         }
     }
 
     /// <summary>Of the yarn, and of the samples that were kept since of what it was spun from.</summary>
-    private static async Task<IReadOnlyList<RealPhotograph>> Photographs(EarthyTuftDb db, Family family, StoredLot lot, Guid[] behind, DateTimeOffset since, CancellationToken cancellationToken)
+    private static async Task<IReadOnlyList<RealPhotograph>> Photographs(
+        EarthyTuftDb db,
+        Family family,
+        StoredLot lot,
+        Guid[] behind,
+        DateTimeOffset since,
+        CancellationToken cancellationToken
+    )
     {
         Guid[] prepared = [.. behind.Where(b => family.Lots[b].Form.IsPrepared())];
-        return await db.Photographs.AsNoTracking()
-            .Where(p => p.LotId == lot.Id || db.Samples.Any(s => s.Id == p.SampleId && s.WithdrawnAt == null && s.MadeAt >= since && prepared.Contains(s.LotId)))
-            .OrderByDescending(p => p.AddedAt).ThenByDescending(p => p.Id).Take(MostPhotographs)
-            .Select(p => new RealPhotograph(p.Id, p.Caption, p.SampleId == null ? lot.Code : db.Samples.Single(s => s.Id == p.SampleId).Code))
+        return await db
+            .Photographs.AsNoTracking()
+            .Where(p =>
+                p.LotId == lot.Id
+                || db.Samples.Any(s => s.Id == p.SampleId && s.WithdrawnAt == null && s.MadeAt >= since && prepared.Contains(s.LotId))
+            )
+            .OrderByDescending(p => p.AddedAt)
+            .ThenByDescending(p => p.Id)
+            .Take(MostPhotographs)
+            .Select(p => new RealPhotograph(
+                p.Id,
+                p.Caption,
+                p.SampleId == null ? lot.Code : db.Samples.Single(s => s.Id == p.SampleId).Code
+            ))
             .ToListAsync(cancellationToken);
     }
 }

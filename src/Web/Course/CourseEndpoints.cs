@@ -25,7 +25,6 @@ public sealed record Heap(StepKind? Step, int Lots, int NotWeighed, MassFigure M
 
 public sealed record WaitingLot(LotLine Lot, StepKind? At, int Days);
 
-
 public sealed record MonthSums(MassFigure RawIn, MassFigure PreparedOut, double Hours, string Month);
 
 /// <summary>The workshop at this moment.</summary>
@@ -41,7 +40,8 @@ public sealed record Today(
     int Samples,
     MonthSums Month,
     string? Example,
-    MotionDay Motion);
+    MotionDay Motion
+);
 
 /// <summary>What this person did today with one motion, against what they want to do at most.</summary>
 /// <param name="MostMinutes">In a day; null for no bound.</param>
@@ -82,7 +82,8 @@ public sealed record StationView(
     IReadOnlyList<Measure> Measures,
     IReadOnlyList<Fate> WorthFates,
     RestView? Rest,
-    bool IsTrial);
+    bool IsTrial
+);
 
 /// <summary>What a step leaves beside its product and is kept, as a lot or noted as a loss.</summary>
 public sealed record RestView(LotForm Form, LossKind As);
@@ -110,26 +111,51 @@ public static class CourseEndpoints
         var group = app.MapGroup("/api/course").WithTags("course").ForMembers();
         group.MapGet("", Now).Named("readToday", "The workshop at this moment.");
         group.MapGet("/air", Air).Named("readAir", "The room’s humidity as it was last read today.");
-        group.MapGet("/stations", (IReadOnlyList<ICraftModule> crafts) => TypedResults.Ok(AllStations.InOrder.Concat(crafts.SelectMany(c => c.Trials)).Select(View).ToArray())).Named("listStations", "Every station with what is true of it.");
+        group
+            .MapGet("/stations", (IReadOnlyList<ICraftModule> crafts) =>
+                TypedResults.Ok(AllStations.InOrder.Concat(crafts.SelectMany(c => c.Trials)).Select(View).ToArray())
+            )
+            .Named("listStations", "Every station with what is true of it.");
         group.MapGet("/cautions", Seen).Named("listCautionsSeen", "The stations whose caution this person has read.");
-        group.MapPut("/cautions/{step}", See).Named("seeCaution", "This person has read a caution.").Changes(MemberRole.Looker).ProducesProblem(404);
-        group.MapPut("/motion", Bound).Named("boundMotion", "Says how long this person wants to do one motion in a day at most.").Changes(MemberRole.Looker);
-        group.MapGet("/door", () => TypedResults.Ok(new DoorView(AllStations.AtTheDoor, TakeInRules.Forms, [.. TakeInRules.Forms.Where(f => f.IsGreasy())]))).Named("readDoor", "What can come in, and the caution for what comes in raw.");
+        group
+            .MapPut("/cautions/{step}", See)
+            .Named("seeCaution", "This person has read a caution.")
+            .Changes(MemberRole.Looker)
+            .ProducesProblem(404);
+        group
+            .MapPut("/motion", Bound)
+            .Named("boundMotion", "Says how long this person wants to do one motion in a day at most.")
+            .Changes(MemberRole.Looker);
+        group
+            .MapGet("/door", () =>
+                TypedResults.Ok(new DoorView(AllStations.AtTheDoor, TakeInRules.Forms, [.. TakeInRules.Forms.Where(f => f.IsGreasy())]))
+            )
+            .Named("readDoor", "What can come in, and the caution for what comes in raw.");
     }
 
     /// <summary>The room's air as it was last read today: one reading serves the whole sitting.</summary>
     private static async Task<DayAir> Air(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var today = context.Today;
-        return await db.Weighings.AsNoTracking().Where(w => w.Session == today && w.HumidityPercent != null)
-            .OrderByDescending(w => w.RecordedAt).Select(w => new DayAir(w.HumidityPercent, w.RecordedAt)).FirstOrDefaultAsync(cancellationToken) ?? new DayAir(null, null);
+        return await db
+            .Weighings.AsNoTracking()
+            .Where(w => w.Session == today && w.HumidityPercent != null)
+            .OrderByDescending(w => w.RecordedAt)
+            .Select(w => new DayAir(w.HumidityPercent, w.RecordedAt))
+            .FirstOrDefaultAsync(cancellationToken)
+            ?? new DayAir(null, null);
     }
 
     /// <summary>The stations whose caution this person has seen: there it is folded to one line.</summary>
     private static async Task<StepKind[]> Seen(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         await db.CautionsSeen.Where(c => c.PersonId == context.PersonId).Select(c => c.Step).ToArrayAsync(cancellationToken);
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> See(string step, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> See(
+        string step,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         if (!Enum.TryParse<StepKind>(step, ignoreCase: true, out var kind) || !Enum.IsDefined(kind))
         {
@@ -138,16 +164,46 @@ public static class CourseEndpoints
 
         // Twice at once is once: the key decides.
         await db.Database.ExecuteSqlAsync(
-            $"insert into cautions_seen (workshop_id, person_id, step, at) values ({db.Workshop}, {context.PersonId}, {kind.ToString()}, {context.Now}) on conflict do nothing", cancellationToken);
+            $"""
+            insert into cautions_seen (workshop_id, person_id, step, at)
+            values ({db.Workshop}, {context.PersonId}, {kind.ToString()}, {context.Now}) on conflict do nothing
+            """,
+            cancellationToken
+        );
         return TypedResults.NoContent();
     }
 
-    private static StationView View(Station d) => new(d.Kind, d.Takes, d.Gives, d.UsualLosses, d.ByDifference, d.MayFindByDifference, d.UsualState, d.Caution, d.KeepsForm, d.UsualGain?.Kind, d.OnRail, d.States, d.UsualOutputs, d.Measures, WorthFates, d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null, d.IsTrial);
+    private static StationView View(Station d) =>
+        new(
+            d.Kind,
+            d.Takes,
+            d.Gives,
+            d.UsualLosses,
+            d.ByDifference,
+            d.MayFindByDifference,
+            d.UsualState,
+            d.Caution,
+            d.KeepsForm,
+            d.UsualGain?.Kind,
+            d.OnRail,
+            d.States,
+            d.UsualOutputs,
+            d.Measures,
+            WorthFates,
+            d.Rest is { } rest ? new RestView(rest.Form, rest.As) : null,
+            d.IsTrial
+        );
 
     /// <summary>So long the sums are shown again while nothing in the log changes and the day is the same.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(30);
 
-    private static async Task<Today> Now(EarthyTuftDb db, RequestContext context, WorkshopRevisions revisions, IMemoryCache cache, CancellationToken cancellationToken)
+    private static async Task<Today> Now(
+        EarthyTuftDb db,
+        RequestContext context,
+        WorkshopRevisions revisions,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    )
     {
         // Every screen asks after every piece of news, and most of that is of runs and instruments: the sums stand on the log alone.
         var key = ("today", revisions.Of(context.Workshop.WorkshopId, News.Log), context.Workshop, context.Today);
@@ -165,15 +221,34 @@ public static class CourseEndpoints
             cache.Set(hands, motion, Believed);
         }
 
-        return today! with { Now = context.Now, Motion = motion! };
+        return today! with
+        {
+            Now = context.Now,
+            Motion = motion!,
+        };
     }
 
     private static object MotionKey(RequestContext context, WorkshopRevisions revisions) =>
-        ("motion", revisions.Of(context.Workshop.WorkshopId, News.Log, News.Runs), context.Workshop.WorkshopId, context.PersonId, context.Today);
+        (
+            "motion",
+            revisions.Of(context.Workshop.WorkshopId, News.Log, News.Runs),
+            context.Workshop.WorkshopId,
+            context.PersonId,
+            context.Today
+        );
 
-    private static async Task<NoContent> Bound(MotionRequest request, EarthyTuftDb db, RequestContext context, WorkshopRevisions revisions, IMemoryCache cache, CancellationToken cancellationToken)
+    private static async Task<NoContent> Bound(
+        MotionRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        WorkshopRevisions revisions,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    )
     {
-        await db.Memberships.Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId).ExecuteUpdateAsync(set => set.SetProperty(m => m.MotionMinutes, request.MostMinutes), cancellationToken);
+        await db
+            .Memberships.Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId)
+            .ExecuteUpdateAsync(set => set.SetProperty(m => m.MotionMinutes, request.MostMinutes), cancellationToken);
         cache.Remove(MotionKey(context, revisions));
         return TypedResults.NoContent();
     }
@@ -185,25 +260,64 @@ public static class CourseEndpoints
         var midnight = context.Today.ToDateTime(TimeOnly.MinValue);
         var from = new DateTimeOffset(midnight, zone.GetUtcOffset(midnight)).ToUniversalTime();
         var (who, until) = (context.Workshop.PersonName, from.AddDays(1));
-        var logged = await db.Entries.AsNoTracking()
-            .Where(e => e.Who == who && e.DoneAt >= from && e.DoneAt < until && e.VoidedAt == null && e.Minutes != null && ByHand.Contains(e.Step))
-            .GroupBy(e => e.Step).Select(g => new { Step = g.Key, Minutes = g.Sum(e => e.Minutes!.Value) }).ToListAsync(cancellationToken);
-        var running = await db.Runs.AsNoTracking()
-            .Where(r => r.EndedAt == null && r.Who == who && ByHand.Contains(r.Craft) && (r.StartedAt >= from || r.Events.Any(e => e.At >= from && e.Kind == ClockEvents.On)))
+        var logged = await db
+            .Entries.AsNoTracking()
+            .Where(e =>
+                e.Who == who && e.DoneAt >= from && e.DoneAt < until && e.VoidedAt == null && e.Minutes != null && ByHand.Contains(e.Step)
+            )
+            .GroupBy(e => e.Step)
+            .Select(g => new { Step = g.Key, Minutes = g.Sum(e => e.Minutes!.Value) })
+            .ToListAsync(cancellationToken);
+        var running = await db
+            .Runs.AsNoTracking()
+            .Where(r =>
+                r.EndedAt == null
+                && r.Who == who
+                && ByHand.Contains(r.Craft)
+                && (r.StartedAt >= from || r.Events.Any(e => e.At >= from && e.Kind == ClockEvents.On))
+            )
             .Select(r => new
             {
                 r.Craft,
                 r.StartedAt,
                 Last = r.Events.Where(e => e.WithdrawnAt == null).Max(e => (DateTimeOffset?)e.At),
-                Clock = r.Events.Where(e => e.WithdrawnAt == null && e.At >= from && (e.Kind == ClockEvents.On || e.Kind == ClockEvents.Off)).Select(e => new { e.At, e.Kind }).ToList(),
-            }).ToListAsync(cancellationToken);
-        var most = await db.Memberships.AsNoTracking().Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId).Select(m => m.MotionMinutes).SingleOrDefaultAsync(cancellationToken);
-        return new MotionDay(most, [.. logged.Select(l => (l.Step, l.Minutes))
-            // Where there is a clock it tells; else work goes from its beginning to its last tap.
-            .Concat(running.Where(r => r.Last is not null).Select(r => (Step: r.Craft, Minutes: (int)(r.Clock.Count > 0
-                ? WorkClock.Of(r.Clock.Select(c => (c.At, c.Kind == ClockEvents.On))).Until(context.Now)
-                : (r.Last!.Value - r.StartedAt).TotalMinutes))))
-            .GroupBy(m => m.Step).Select(g => new MotionDone(g.Key, g.Sum(m => m.Minutes), g.Sum(m => m.Minutes) >= most)).Where(m => m.Minutes > 0).OrderByDescending(m => m.Minutes)]);
+                Clock = r
+                    .Events.Where(e => e.WithdrawnAt == null && e.At >= from && (e.Kind == ClockEvents.On || e.Kind == ClockEvents.Off))
+                    .Select(e => new { e.At, e.Kind })
+                    .ToList(),
+            })
+            .ToListAsync(cancellationToken);
+        var most = await db
+            .Memberships.AsNoTracking()
+            .Where(m => m.WorkshopId == context.Workshop.WorkshopId && m.UserId == context.PersonId)
+            .Select(m => m.MotionMinutes)
+            .SingleOrDefaultAsync(cancellationToken);
+        return new MotionDay(
+            most,
+            [
+                .. logged
+                    .Select(l => (l.Step, l.Minutes))
+                    // Where there is a clock it tells; else work goes from its beginning to its last tap.
+                    .Concat(
+                        running
+                            .Where(r => r.Last is not null)
+                            .Select(r =>
+                                (
+                                    Step: r.Craft,
+                                    Minutes: (int)(
+                                        r.Clock.Count > 0
+                                            ? WorkClock.Of(r.Clock.Select(c => (c.At, c.Kind == ClockEvents.On))).Until(context.Now)
+                                            : (r.Last!.Value - r.StartedAt).TotalMinutes
+                                    )
+                                )
+                            )
+                    )
+                    .GroupBy(m => m.Step)
+                    .Select(g => new MotionDone(g.Key, g.Sum(m => m.Minutes), g.Sum(m => m.Minutes) >= most))
+                    .Where(m => m.Minutes > 0)
+                    .OrderByDescending(m => m.Minutes),
+            ]
+        );
     }
 
     private static async Task<Today> Sums(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
@@ -212,27 +326,57 @@ public static class CourseEndpoints
         var there = db.Lots.AsNoTracking().Where(l => l.UsedUpAt == null && l.VoidedAt == null && l.Form != LotForm.Yarn);
         var sums = await there
             .GroupBy(l => l.WaitsAt)
-            .Select(g => new { At = g.Key, Lots = g.Count(), NotWeighed = g.Count(l => l.LeftGrams == null), Grams = g.Sum(l => l.LeftGrams ?? 0), Since = g.Min(l => l.ChangedAt) })
+            .Select(g => new
+            {
+                At = g.Key,
+                Lots = g.Count(),
+                NotWeighed = g.Count(l => l.LeftGrams == null),
+                Grams = g.Sum(l => l.LeftGrams ?? 0),
+                Since = g.Min(l => l.ChangedAt),
+            })
             .ToListAsync(cancellationToken);
-        var heaps = sums
-            .Select(s => new Heap(s.At, s.Lots, s.NotWeighed, Mass.FromGrams(s.Grams).ToFigure(unit, Provenance.Reckoned), s.Since))
+        var heaps = sums.Select(s => new Heap(
+                s.At,
+                s.Lots,
+                s.NotWeighed,
+                Mass.FromGrams(s.Grams).ToFigure(unit, Provenance.Reckoned),
+                s.Since
+            ))
             .ToArray();
 
         var waiting = await there.OrderBy(l => l.ChangedAt).Take(MostWaiting).ToListAsync(cancellationToken);
-        var asked = await db.Entries.AsNoTracking().Where(Asked.Any).OrderByDescending(e => e.DoneAt).Select(e => e.Id).Take(MostAsked).ToListAsync(cancellationToken);
+        var asked = await db
+            .Entries.AsNoTracking()
+            .Where(Asked.Any)
+            .OrderByDescending(e => e.DoneAt)
+            .Select(e => e.Id)
+            .Take(MostAsked)
+            .ToListAsync(cancellationToken);
         return new Today(
             context.Now,
             heaps,
-            [.. waiting.Select(l => new WaitingLot(LotEndpoints.Line(l, unit), l.WaitsAt, Math.Max(0, context.Today.DayNumber - context.DayOf(l.ChangedAt).DayNumber)))],
+            [
+                .. waiting.Select(l => new WaitingLot(
+                    LotEndpoints.Line(l, unit),
+                    l.WaitsAt,
+                    Math.Max(0, context.Today.DayNumber - context.DayOf(l.ChangedAt).DayNumber)
+                )),
+            ],
             [.. asked.Take(MostQuestions)],
             Math.Max(0, asked.Count - MostQuestions),
             await db.Drafts.CountAsync(d => d.State == DraftState.Open, cancellationToken),
             // Two counts from indexes instead of a join of every sample with its lot.
-            await db.Samples.CountAsync(s => s.WithdrawnAt == null, cancellationToken) - await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt != null, cancellationToken),
+            await db.Samples.CountAsync(s => s.WithdrawnAt == null, cancellationToken)
+                - await db.Samples.CountAsync(s => s.WithdrawnAt == null && s.Lot!.VoidedAt != null, cancellationToken),
             await Month(db, context, cancellationToken),
             context.Workshop.ExampleEntryId is { } example
-                ? await db.Flows.Where(f => f.EntryId == example && f.Role == FlowRole.Out && !f.Voided).Select(f => f.Lot!.Code).FirstOrDefaultAsync(cancellationToken) : null,
-            new MotionDay(null, []));
+                ? await db
+                    .Flows.Where(f => f.EntryId == example && f.Role == FlowRole.Out && !f.Voided)
+                    .Select(f => f.Lot!.Code)
+                    .FirstOrDefaultAsync(cancellationToken)
+                : null,
+            new MotionDay(null, [])
+        );
     }
 
     private static async Task<MonthSums> Month(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
@@ -241,15 +385,18 @@ public static class CourseEndpoints
         var from = new DateTimeOffset(first, context.Workshop.Zone.GetUtcOffset(first)).ToUniversalTime();
         var prepared = Enum.GetValues<LotForm>().Where(f => f.IsPrepared()).ToArray();
         LotForm[] told = [LotForm.Raw, .. prepared];
-        var made = await db.Lots.Where(l => told.Contains(l.Form) && l.MadeAt >= from && l.VoidedAt == null)
+        var made = await db
+            .Lots.Where(l => told.Contains(l.Form) && l.MadeAt >= from && l.VoidedAt == null)
             .GroupBy(l => l.Form)
             .Select(g => new { Form = g.Key, Grams = g.Sum(l => l.MadeGrams ?? 0) })
             .ToListAsync(cancellationToken);
         var minutes = await db.Entries.Where(e => e.DoneAt >= from && e.VoidedAt == null).SumAsync(e => e.Minutes ?? 0, cancellationToken);
         return new MonthSums(
             Mass.FromGrams(made.Where(m => m.Form == LotForm.Raw).Sum(m => m.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
-            Mass.FromGrams(made.Where(m => prepared.Contains(m.Form)).Sum(m => m.Grams)).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
+            Mass.FromGrams(made.Where(m => prepared.Contains(m.Form)).Sum(m => m.Grams))
+                .ToFigure(context.Workshop.Unit, Provenance.Reckoned),
             minutes / 60.0,
-            context.Today.ToString("MMMM", System.Globalization.CultureInfo.InvariantCulture));
+            context.Today.ToString("MMMM", System.Globalization.CultureInfo.InvariantCulture)
+        );
     }
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
@@ -12,20 +13,40 @@ namespace EarthyTuft.Web.Dividing;
 /// <summary>Strips in order for each ply, and a rehearsal of their colours. It changes nothing.</summary>
 public static class DividingEndpoints
 {
-    private const int MostTimes = 100, MostStitches = 80, PatchRows = 120, Samples = 240;
-    private const double LeastTex = 5, MostTex = 20_000, LeastSupply = 0.05, MostSupply = 200, LeastPiece = 20, MostPiece = 500, LeastStitch = 2, MostStitch = 100;
+    private const int MostTimes = 100,
+        MostStitches = 80,
+        PatchRows = 120,
+        Samples = 240;
+    private const double LeastTex = 5,
+        MostTex = 20_000,
+        LeastSupply = 0.05,
+        MostSupply = 200,
+        LeastPiece = 20,
+        MostPiece = 500,
+        LeastStitch = 2,
+        MostStitch = 100;
 
     public static void MapDividing(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/dividing").WithTags("dividing").ForMembers();
-        group.MapPost("/rehearse", Rehearse).Named("rehearse", "Strips for each ply, and what they look like as yarn and as knitting.").Changes(MemberRole.Looker);
-        group.MapPost("/sizes", Sizes).Named("sizeStrips", "Equal strips of a batt or a top: how many, how wide, how heavy and how long.").Changes(MemberRole.Looker);
+        group
+            .MapPost("/rehearse", Rehearse)
+            .Named("rehearse", "Strips for each ply, and what they look like as yarn and as knitting.")
+            .Changes(MemberRole.Looker);
+        group
+            .MapPost("/sizes", Sizes)
+            .Named("sizeStrips", "Equal strips of a batt or a top: how many, how wide, how heavy and how long.")
+            .Changes(MemberRole.Looker);
     }
 
     private static Results<Ok<StripSizesView>, ProblemHttpResult> Sizes(StripSizesRequest request, RequestContext context)
     {
         var unit = context.Workshop.Unit;
-        var sizes = Core.Runs.RunRules.Weight(request.Mass, unit, "mass").Then(mass => StripSizes.Of(new StripWish(mass.Grams, request.Width, request.Length, request.Strip, request.As, request.GramsPerMetre)));
+        var sizes = Core
+            .Runs.RunRules.Weight(request.Mass, unit, "mass")
+            .Then(mass =>
+                StripSizes.Of(new StripWish(mass.Grams, request.Width, request.Length, request.Strip, request.As, request.GramsPerMetre))
+            );
         if (sizes.IsRefused)
         {
             return Problems.Refused(sizes.Refusals);
@@ -33,23 +54,54 @@ public static class DividingEndpoints
 
         var s = sizes.Value;
         var each = Mass.FromGrams(s.Grams).ToFigure(unit, Provenance.Reckoned);
-        return TypedResults.Ok(new StripSizesView(s.Count, each, Math.Round(s.WidthMillimetres, 1), Math.Round(s.Metres, 2), Math.Round(s.GramsPerMetre, 2), Words(s, request, each.Text, unit)));
+        return TypedResults.Ok(
+            new StripSizesView(
+                s.Count,
+                each,
+                Math.Round(s.WidthMillimetres, 1),
+                Math.Round(s.Metres, 2),
+                Math.Round(s.GramsPerMetre, 2),
+                Words(s, request, each.Text, unit)
+            )
+        );
     }
 
     private static string Words(StripSizes s, StripSizesRequest request, string each, MassUnit unit)
     {
         var what = request.As switch
         {
-            TornAs.ZStrip => FormattableString.Invariant($"One strip of {each}, {s.Metres:0.#} m long: tear from alternate sides, {s.WidthMillimetres:0} mm wide, stop short of each edge and ease the corners. Store it safe from children and pets."),
-            TornAs.Pencil => FormattableString.Invariant($"{s.Count} {(s.Count == 1 ? "pencil" : "pencils")} of {each}: tear {s.WidthMillimetres:0} mm wide and draw each out {s.Draft:0.#} times, to {s.Metres:0.#} m."),
-            _ => FormattableString.Invariant($"{s.Count} equal {(s.Count == 1 ? "strip" : "strips")} of {each}, {s.WidthMillimetres:0} mm wide and {s.Metres:0.##} m long: {s.GramsPerMetre:0.#} g in a metre."),
+            TornAs.ZStrip => string.Create(
+                CultureInfo.InvariantCulture,
+                $"One strip of {each}, {s.Metres:0.#} m long: tear from alternate sides, {s.WidthMillimetres:0} mm wide, stop short of each "
+                    + $"edge and ease the corners. Store it safe from children and pets."
+            ),
+            TornAs.Pencil => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{s.Count} {(s.Count == 1 ? "pencil" : "pencils")} of {each}: tear {s.WidthMillimetres:0} mm wide and draw each out "
+                    + $"{s.Draft:0.#} times, to {s.Metres:0.#} m."
+            ),
+            _ => string.Create(
+                CultureInfo.InvariantCulture,
+                $"{s.Count} equal {(s.Count == 1 ? "strip" : "strips")} of {each}, {s.WidthMillimetres:0} mm wide and {s.Metres:0.##} m long: "
+                    + $"{s.GramsPerMetre:0.#} g in a metre."
+            ),
         };
         return s.LeftOverGrams > 0 && s.Count > 1
-            ? what + FormattableString.Invariant($" Torn just {request.Strip:0} mm wide, {Mass.FromGrams(s.LeftOverGrams).Write(unit)} would be left over: lay such a light one last in its ply, where nothing has to match it.")
+            ? what
+                + string.Create(
+                    CultureInfo.InvariantCulture,
+                    $" Torn just {request.Strip:0} mm wide, {Mass.FromGrams(s.LeftOverGrams).Write(unit)} would be left over: lay such a light "
+                        + $"one last in its ply, where nothing has to match it."
+                )
             : what;
     }
 
-    private static async Task<Results<Ok<RehearsalView>, ProblemHttpResult>> Rehearse(RehearseRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<RehearsalView>, ProblemHttpResult>> Rehearse(
+        RehearseRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         var named = request.Colours.Select(c => c.LotId).OfType<Guid>().Distinct().ToArray();
         if (await db.LotsThere(named, cancellationToken) is not { } lots)
@@ -66,15 +118,40 @@ public static class DividingEndpoints
     internal static Result<Arranged> Read(RehearseRequest request, Dictionary<Guid, LotRow> lots, MassUnit unit)
     {
         var guard = new Guard()
-            .Need(request.Colours.Count is > 0 and <= StripOrder.MostColours, "colours", "too-many", $"must be one to {StripOrder.MostColours}")
-            .Need(request.Colours.Select(c => c.Name?.Trim()).Distinct().Count() == request.Colours.Count, "colours", "twice", "have a name twice")
+            .Need(
+                request.Colours.Count is > 0 and <= StripOrder.MostColours,
+                "colours",
+                "too-many",
+                $"must be one to {StripOrder.MostColours}"
+            )
+            .Need(
+                request.Colours.Select(c => c.Name?.Trim()).Distinct().Count() == request.Colours.Count,
+                "colours",
+                "twice",
+                "have a name twice"
+            )
             .Need(request.Plies.Count is > 0 and <= StripOrder.MostPlies, "plies", "too-many", $"must be one to {StripOrder.MostPlies}")
             .Need(request.Times is >= 1 and <= MostTimes, "times", "out-of-range", $"must be a whole number from 1 to {MostTimes}")
-            .Need(request.Stitches is >= 4 and <= MostStitches, "stitches", "out-of-range", $"must be a whole number from 4 to {MostStitches}")
+            .Need(
+                request.Stitches is >= 4 and <= MostStitches,
+                "stitches",
+                "out-of-range",
+                $"must be a whole number from 4 to {MostStitches}"
+            )
             .Within(request.SinglesTex, LeastTex, MostTex, "singlesTex")
             .Within(request.MillimetresPerStitch, LeastStitch, MostStitch, "millimetresPerStitch")
-            .Need(request.Plied != YarnStructure.Cable || request.Plies.Count == 4, "plied", "wrong-plies", "is a cable of two two-plies: it needs four plies")
-            .Need(request.Plied != YarnStructure.Chain || request.Plies.Count == 1, "plied", "wrong-plies", "is a chain: it is made of one ply");
+            .Need(
+                request.Plied != YarnStructure.Cable || request.Plies.Count == 4,
+                "plied",
+                "wrong-plies",
+                "is a cable of two two-plies: it needs four plies"
+            )
+            .Need(
+                request.Plied != YarnStructure.Chain || request.Plies.Count == 1,
+                "plied",
+                "wrong-plies",
+                "is a chain: it is made of one ply"
+            );
         if (request.SupplyGramsPerMetre is { } supply)
         {
             guard.Within(supply, LeastSupply, MostSupply, "supplyGramsPerMetre");
@@ -91,26 +168,58 @@ public static class DividingEndpoints
         for (var i = 0; i < request.Colours.Count; i++)
         {
             var (name, lotId, typed) = request.Colours[i];
-            var shade = string.IsNullOrWhiteSpace(typed) && lotId is { } id ? Shade.Of(lots[id].Colour) : Taken(Shade.Read(typed, $"colours[{i}].colour"), guard);
+            var shade =
+                string.IsNullOrWhiteSpace(typed) && lotId is { } id
+                    ? Shade.Of(lots[id].Colour)
+                    : Taken(Shade.Read(typed, $"colours[{i}].colour"), guard);
             guard.Need(!string.IsNullOrWhiteSpace(name), $"colours[{i}].name", "missing", "is missing: call it a, or b");
             colours.Add(new StripColour(name?.Trim() ?? "", shade));
         }
 
         string[] names = [.. colours.Select(c => c.Name)];
         var repeat = Taken(StripOrder.Read(request.Repeat, names, "repeat"), guard) ?? [];
-        guard.Need(repeat.Count * request.Times <= StripOrder.MostStrips, "times", "too-many", $"makes more than {StripOrder.MostStrips} strips of a ply");
+        guard.Need(
+            repeat.Count * request.Times <= StripOrder.MostStrips,
+            "times",
+            "too-many",
+            $"makes more than {StripOrder.MostStrips} strips of a ply"
+        );
         var grams = Weight(request.Strip, unit, "strip", guard);
-        PlyWish[] plies = [.. request.Plies.Select((p, i) => new PlyWish(
-            p.Order,
-            p.By,
-            p.Order == PlyOrder.Own ? Taken(StripOrder.Read(p.Own, names, $"plies[{i}].own"), guard) ?? [] : [],
-            p.Order == PlyOrder.Plain ? Taken(Shade.Read(p.Plain, $"plies[{i}].plain"), guard) : null,
-            [.. (p.Masses ?? []).Select((m, s) => string.IsNullOrWhiteSpace(m) ? grams : Weight(m, unit, $"plies[{i}].masses[{s}]", guard))]))];
+        PlyWish[] plies =
+        [
+            .. request.Plies.Select(
+                (p, i) =>
+                    new PlyWish(
+                        p.Order,
+                        p.By,
+                        p.Order == PlyOrder.Own ? Taken(StripOrder.Read(p.Own, names, $"plies[{i}].own"), guard) ?? [] : [],
+                        p.Order == PlyOrder.Plain ? Taken(Shade.Read(p.Plain, $"plies[{i}].plain"), guard) : null,
+                        [
+                            .. (p.Masses ?? []).Select(
+                                (m, s) => string.IsNullOrWhiteSpace(m) ? grams : Weight(m, unit, $"plies[{i}].masses[{s}]", guard)
+                            ),
+                        ]
+                    )
+            ),
+        ];
         var (wide, high) = Rehearsal.StitchOf(request.MillimetresPerStitch);
-        return guard.Then<Arranged>(() => new Arranged(
-            colours,
-            StripOrder.Of(StripOrder.First(repeat, request.Times, request.Mirrored), colours, plies, grams),
-            new RehearsalWish(request.SinglesTex, request.SupplyGramsPerMetre, request.Held, request.Plied, request.Stitches, PatchRows, request.MillimetresPerStitch, wide, high)));
+        return guard.Then<Arranged>(() =>
+            new Arranged(
+                colours,
+                StripOrder.Of(StripOrder.First(repeat, request.Times, request.Mirrored), colours, plies, grams),
+                new RehearsalWish(
+                    request.SinglesTex,
+                    request.SupplyGramsPerMetre,
+                    request.Held,
+                    request.Plied,
+                    request.Stitches,
+                    PatchRows,
+                    request.MillimetresPerStitch,
+                    wide,
+                    high
+                )
+            )
+        );
     }
 
     private static double Weight(string? typed, MassUnit unit, string field, Guard guard) =>
@@ -134,19 +243,38 @@ public static class DividingEndpoints
         var look = Look(rehearsal, request.Plied);
         var fold = Fold(request, rehearsal, lots, workshop.LengthUnit);
         return new RehearsalView(
-            [.. arranged.Colours.Zip(request.Colours).Select(c => Need(c.First, lots.FirstOrDefault(l => l.Id == c.Second.LotId), arranged.Strips, unit))],
-            [.. arranged.Strips.Select((ply, p) => new PlyView(
-                [.. ply.Select(s => new StripView(s.Name, s.Colour.Hex, Figure(s.Grams), Math.Round(rehearsal.MetresOf(s), 1), request.SupplyGramsPerMetre is { } supply ? Math.Round(s.Grams / supply, 2) : null))],
-                Figure(ply.Sum(s => s.Grams)),
-                Math.Round(rehearsal.Metres[p], 1),
-                look.Singles[p],
-                p == 0 ? "" : Drift(rehearsal, p)))],
+            [
+                .. arranged
+                    .Colours.Zip(request.Colours)
+                    .Select(c => Need(c.First, lots.FirstOrDefault(l => l.Id == c.Second.LotId), arranged.Strips, unit)),
+            ],
+            [
+                .. arranged.Strips.Select(
+                    (ply, p) =>
+                        new PlyView(
+                            [
+                                .. ply.Select(s => new StripView(
+                                    s.Name,
+                                    s.Colour.Hex,
+                                    Figure(s.Grams),
+                                    Math.Round(rehearsal.MetresOf(s), 1),
+                                    request.SupplyGramsPerMetre is { } supply ? Math.Round(s.Grams / supply, 2) : null
+                                )),
+                            ],
+                            Figure(ply.Sum(s => s.Grams)),
+                            Math.Round(rehearsal.Metres[p], 1),
+                            look.Singles[p],
+                            p == 0 ? "" : Drift(rehearsal, p)
+                        )
+                ),
+            ],
             look.YarnMetres,
             fold,
             look.Yarn,
             look.InHand,
             look.AcrossRoom,
-            [.. Sentences(arranged, request, rehearsal, fold)]);
+            [.. Sentences(arranged, request, rehearsal, fold)]
+        );
     }
 
     /// <summary>What a rehearsal looks like, at even steps of its yarn.</summary>
@@ -156,14 +284,23 @@ public static class DividingEndpoints
         double At(int i) => (i + 0.5) / Samples * yarn;
         var metresOfPly = plied == YarnStructure.Chain ? 3 : 1;
         return new RehearsedLook(
-            [.. rehearsal.Metres.Select((_, p) => (IReadOnlyList<string>)[.. Enumerable.Range(0, Samples).Select(i => rehearsal.At(p, At(i) * metresOfPly).Hex)])],
+            [
+                .. rehearsal.Metres.Select(
+                    (_, p) => (IReadOnlyList<string>)[.. Enumerable.Range(0, Samples).Select(i => rehearsal.At(p, At(i) * metresOfPly).Hex)]
+                ),
+            ],
             [.. Enumerable.Range(0, Samples).Select(i => (IReadOnlyList<string>)[.. rehearsal.Strands(At(i)).Select(s => s.Hex)])],
             Math.Round(yarn, 1),
             Patch(rehearsal, Rehearsal.InHand),
-            Patch(rehearsal, Rehearsal.AcrossARoom));
+            Patch(rehearsal, Rehearsal.AcrossARoom)
+        );
     }
 
-    private static PatchView Patch(Rehearsal rehearsal, (double Light, double Hue) eye) => new([.. rehearsal.Patch(eye).Select(row => (IReadOnlyList<string>)[.. row.Select(c => c.Hex)])], (int)rehearsal.RowsOf(rehearsal.YarnMetres));
+    private static PatchView Patch(Rehearsal rehearsal, (double Light, double Hue) eye) =>
+        new(
+            [.. rehearsal.Patch(eye).Select(row => (IReadOnlyList<string>)[.. row.Select(c => c.Hex)])],
+            (int)rehearsal.RowsOf(rehearsal.YarnMetres)
+        );
 
     private static ColourNeed Need(StripColour colour, LotRow? lot, IReadOnlyList<IReadOnlyList<Strip>> plies, MassUnit unit)
     {
@@ -171,25 +308,42 @@ public static class DividingEndpoints
         var needs = all.Sum(s => s.Grams);
         var lacking = needs - lot?.LeftGrams;
         return new ColourNeed(
-            colour.Name, colour.Colour.Hex, all.Length, Mass.FromGrams(needs).ToFigure(unit, Provenance.Reckoned), lot?.Code, Figures.ToFigure(lot?.LeftGrams, null, unit, Provenance.Measured),
-            lacking > Core.Runs.Portions.Rounding ? $"{Mass.FromGrams(lacking.Value).Write(unit)} of {lot!.Code} are lacking." : "");
+            colour.Name,
+            colour.Colour.Hex,
+            all.Length,
+            Mass.FromGrams(needs).ToFigure(unit, Provenance.Reckoned),
+            lot?.Code,
+            Figures.ToFigure(lot?.LeftGrams, null, unit, Provenance.Measured),
+            lacking > Core.Runs.Portions.Rounding ? $"{Mass.FromGrams(lacking.Value).Write(unit)} of {lot!.Code} are lacking." : ""
+        );
     }
 
-    private static string Drift(Rehearsal rehearsal, int ply) => rehearsal.Drift(ply) is { } drift
-        ? FormattableString.Invariant($"At the end of strip {drift.Strip + 1} ply {ply + 1} is {Math.Abs(drift.Metres):0.#} m of singles {(drift.Metres > 0 ? "behind" : "ahead of")} the first: break off the longer one there, or even out the strips.")
-        : "";
+    private static string Drift(Rehearsal rehearsal, int ply) =>
+        rehearsal.Drift(ply) is { } drift
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"At the end of strip {drift.Strip + 1} ply {ply + 1} is {Math.Abs(drift.Metres):0.#} m of singles "
+                    + $"{(drift.Metres > 0 ? "behind" : "ahead of")} the first: break off the longer one there, or even out the strips."
+            )
+            : "";
 
     private static IEnumerable<string> Sentences(Arranged arranged, RehearseRequest request, Rehearsal rehearsal, FoldView? fold)
     {
         var first = arranged.Strips[0];
         var stripe = rehearsal.StripeMetres(first[0]);
-        yield return FormattableString.Invariant($"Each strip is seen for {stripe:0.#} m of yarn: {rehearsal.RowsOf(stripe):0.#} rows or rounds of {request.Stitches} stitches.");
+        yield return FormattableString.Invariant(
+            $"Each strip is seen for {stripe:0.#} m of yarn: {rehearsal.RowsOf(stripe):0.#} rows or rounds of {request.Stitches} stitches."
+        );
         if (Words(rehearsal.Pattern()) is { Length: > 0 } pattern)
         {
             yield return pattern;
         }
 
-        yield return FormattableString.Invariant($"Joins to expect: about {rehearsal.JoinsInTenMetres(fold?.Millimetres):0.##} in 10 m of singles{(fold is null ? "" : $", in pieces of {fold.Millimetres:0} mm")}.");
+        yield return string.Create(
+            CultureInfo.InvariantCulture,
+            $"Joins to expect: about {rehearsal.JoinsInTenMetres(fold?.Millimetres):0.##} in 10 m of "
+                + $"singles{(fold is null ? "" : $", in pieces of {fold.Millimetres:0} mm")}."
+        );
         if (fold is not null)
         {
             yield return fold.Words;
@@ -197,7 +351,9 @@ public static class DividingEndpoints
 
         if (request.SupplyGramsPerMetre is { } measured)
         {
-            yield return FormattableString.Invariant($"Draw the strip out {Draft.Reckon(new DraftInput(measured, request.SinglesTex)).Value.Draft:0.#} times its length.");
+            yield return FormattableString.Invariant(
+                $"Draw the strip out {Draft.Reckon(new DraftInput(measured, request.SinglesTex)).Value.Draft:0.#} times its length."
+            );
         }
     }
 
@@ -212,7 +368,8 @@ public static class DividingEndpoints
         var longest = lots.Where(l => l.StapleMillimetres is not null).MaxBy(l => l.StapleMillimetres);
         var proposed = FoldPiece.Of(longest?.StapleMillimetres, request.HandMillimetres).Value;
         var length = request.PieceMillimetres ?? proposed.Millimetres;
-        var why = request.PieceMillimetres is not null ? ""
+        var why =
+            request.PieceMillimetres is not null ? ""
             : proposed.From == FoldPieceFrom.Staple ? $", the staple of {longest!.Code}"
             : longest is null ? ", as your hand holds it: nobody measured a staple"
             : $", as your hand holds it: the staple of {longest.Code} is shorter";
@@ -223,12 +380,17 @@ public static class DividingEndpoints
         return new FoldView(length, pieces, count);
     }
 
-    private static string Words(RehearsedPattern pattern) => pattern switch
-    {
-        RehearsedPattern.Chain => "A chain keeps the stripe of its one strand, three times as short.",
-        RehearsedPattern.Stripes => "All plies change together: clear stripes. What must match between the plies is the weight of the strips that meet, and how thin they are spun.",
-        RehearsedPattern.Softened => "A plain ply runs through all of it and softens the stripes.",
-        RehearsedPattern.Marl => "The plies change at other places: they marl, and stripes show only where they meet. Only the whole weight of each must match, so that they end together.",
-        _ => "",
-    };
+    private static string Words(RehearsedPattern pattern) =>
+        pattern switch
+        {
+            RehearsedPattern.Chain => "A chain keeps the stripe of its one strand, three times as short.",
+            RehearsedPattern.Stripes =>
+                "All plies change together: clear stripes. What must match between the plies is the weight of the strips that meet, and how "
+                    + "thin they are spun.",
+            RehearsedPattern.Softened => "A plain ply runs through all of it and softens the stripes.",
+            RehearsedPattern.Marl =>
+                "The plies change at other places: they marl, and stripes show only where they meet. Only the whole weight of each must "
+                    + "match, so that they end together.",
+            _ => "",
+        };
 }

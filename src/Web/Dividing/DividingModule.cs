@@ -8,18 +8,15 @@ namespace EarthyTuft.Web.Dividing;
 public sealed class DividingModule : ICraftModule
 {
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Divide,
-            typeof(StripCraft),
-            typeof(StripStart),
-            typeof(StripChartView),
-            [
-                typeof(TickStrip),
-                typeof(ReplanStrips),
-                typeof(NoteBetterEnd),
-            ]),
-    ];
+        [
+            new(
+                StepKind.Divide,
+                typeof(StripCraft),
+                typeof(StripStart),
+                typeof(StripChartView),
+                [typeof(TickStrip), typeof(ReplanStrips), typeof(NoteBetterEnd)]
+            ),
+        ];
 
     public void MapRoutes(IEndpointRouteBuilder app) => app.MapDividing();
 

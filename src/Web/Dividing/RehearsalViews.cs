@@ -9,7 +9,11 @@ namespace EarthyTuft.Web.Dividing;
 /// <param name="Name">Short: "a".</param>
 /// <param name="LotId">The lot it comes from, whose colour is taken where none is told; left out for a colour alone.</param>
 /// <param name="Colour">A code such as <c>#C04020</c>, or a word that is known.</param>
-public sealed record ColourRequest([property: StringLength(12)] string Name, Guid? LotId = null, [property: StringLength(60)] string? Colour = null);
+public sealed record ColourRequest(
+    [property: StringLength(12)] string Name,
+    Guid? LotId = null,
+    [property: StringLength(60)] string? Colour = null
+);
 
 /// <summary>How a ply is arranged.</summary>
 /// <param name="By">Strips that it comes later, where it is offset.</param>
@@ -17,7 +21,12 @@ public sealed record ColourRequest([property: StringLength(12)] string Name, Gui
 /// <param name="Plain">Its one colour, where it is plain.</param>
 /// <param name="Masses">What its strips were weighed at, as typed and in their order; left out where each is as planned.</param>
 public sealed record PlyRequest(
-    PlyOrder Order = PlyOrder.Same, int By = 1, [property: StringLength(2000)] string? Own = null, [property: StringLength(60)] string? Plain = null, [property: MaxLength(StripOrder.MostStrips)] IReadOnlyList<string>? Masses = null);
+    PlyOrder Order = PlyOrder.Same,
+    int By = 1,
+    [property: StringLength(2000)] string? Own = null,
+    [property: StringLength(60)] string? Plain = null,
+    [property: MaxLength(StripOrder.MostStrips)] IReadOnlyList<string>? Masses = null
+);
 
 /// <summary>Strips to be arranged and looked at before anything is torn or spun.</summary>
 /// <param name="Repeat">The first ply's order: "a b c b".</param>
@@ -26,7 +35,8 @@ public sealed record PlyRequest(
 /// <param name="Strip">What a strip weighs, as typed.</param>
 /// <param name="SinglesTex">How heavy the singles are to be.</param>
 /// <param name="SupplyGramsPerMetre">How heavy a strip is for its length; left out when nobody measured.</param>
-/// <param name="PieceMillimetres">Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the end.</param>
+/// <param name="PieceMillimetres">Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the
+/// end.</param>
 /// <param name="HandMillimetres">The breadth of the hand over its four fingers.</param>
 /// <param name="Stitches">Of a row or a round.</param>
 /// <param name="MillimetresPerStitch">Of yarn.</param>
@@ -44,7 +54,8 @@ public sealed record RehearseRequest(
     HeldAs Held = HeldAs.Straight,
     YarnStructure Plied = YarnStructure.Plain,
     int Stitches = 30,
-    double MillimetresPerStitch = 12);
+    double MillimetresPerStitch = 12
+);
 
 /// <summary>A strip in its place.</summary>
 /// <param name="Name">Empty for a plain ply.</param>
@@ -69,7 +80,13 @@ public sealed record PatchView(IReadOnlyList<IReadOnlyList<string>> Rows, int Ro
 /// <param name="Singles">Of each ply colours at even steps from its beginning to the end of the yarn.</param>
 /// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
 /// <param name="YarnMetres">As far as the shortest ply reaches.</param>
-public sealed record RehearsedLook(IReadOnlyList<IReadOnlyList<string>> Singles, IReadOnlyList<IReadOnlyList<string>> Yarn, double YarnMetres, PatchView InHand, PatchView AcrossRoom);
+public sealed record RehearsedLook(
+    IReadOnlyList<IReadOnlyList<string>> Singles,
+    IReadOnlyList<IReadOnlyList<string>> Yarn,
+    double YarnMetres,
+    PatchView InHand,
+    PatchView AcrossRoom
+);
 
 /// <summary>What each colour needs in all.</summary>
 /// <param name="Strips">How many.</param>
@@ -89,4 +106,12 @@ public sealed record FoldView(double Millimetres, int? Pieces, string Words);
 /// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
 /// <param name="Sentences">What the arrangement does: stripes or marl, how long, how many rows, joins.</param>
 public sealed record RehearsalView(
-    IReadOnlyList<ColourNeed> Needs, IReadOnlyList<PlyView> Plies, double YarnMetres, FoldView? Fold, IReadOnlyList<IReadOnlyList<string>> Yarn, PatchView InHand, PatchView AcrossRoom, IReadOnlyList<string> Sentences);
+    IReadOnlyList<ColourNeed> Needs,
+    IReadOnlyList<PlyView> Plies,
+    double YarnMetres,
+    FoldView? Fold,
+    IReadOnlyList<IReadOnlyList<string>> Yarn,
+    PatchView InHand,
+    PatchView AcrossRoom,
+    IReadOnlyList<string> Sentences
+);

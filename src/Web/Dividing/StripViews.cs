@@ -31,7 +31,13 @@ public sealed record ChartColourView(string Name, string? Code, string Colour, D
 
 /// <summary>A strip chart as it stands.</summary>
 /// <param name="Sentence">How much is left.</param>
-public sealed record StripChartView(IReadOnlyList<ChartPlyView> Plies, IReadOnlyList<ChartColourView> Colours, bool IsDone, string Sentence, Guid? LastEvent) : CraftView;
+public sealed record StripChartView(
+    IReadOnlyList<ChartPlyView> Plies,
+    IReadOnlyList<ChartColourView> Colours,
+    bool IsDone,
+    string Sentence,
+    Guid? LastEvent
+) : CraftView;
 
 /// <summary>A batt or a length of top that is to be divided.</summary>
 /// <param name="Mass">What it weighs, as typed.</param>
@@ -40,7 +46,14 @@ public sealed record StripChartView(IReadOnlyList<ChartPlyView> Plies, IReadOnly
 /// <param name="Strip">How wide a strip is to be, about, in millimetres.</param>
 /// <param name="As">How it is divided.</param>
 /// <param name="GramsPerMetre">How thin pencils are drawn; left out for strips.</param>
-public sealed record StripSizesRequest([property: StringLength(60)] string Mass, double Width, double Length, double Strip, TornAs As = TornAs.Strips, double? GramsPerMetre = null);
+public sealed record StripSizesRequest(
+    [property: StringLength(60)] string Mass,
+    double Width,
+    double Length,
+    double Strip,
+    TornAs As = TornAs.Strips,
+    double? GramsPerMetre = null
+);
 
 /// <summary>Equal strips.</summary>
 /// <param name="Width">Of each, in millimetres.</param>

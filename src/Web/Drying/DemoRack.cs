@@ -33,8 +33,18 @@ public static class DemoRack
                 Lots = [new RunLotRow { LotId = wet.Id, Place = "rack" }],
                 Tools = [new RunToolRow { ToolId = line.Id }],
             };
-            run.Append(weighed.Select(w => StoredRack.Row(
-                new RunEvent<RackEvent>(Guid.CreateVersion7(), laid.AddMinutes(w.Minutes), new RackWeighed(w.Grams, FormattableString.Invariant($"{w.Grams} g"))), "Marrit")));
+            run.Append(
+                weighed.Select(w =>
+                    StoredRack.Row(
+                        new RunEvent<RackEvent>(
+                            Guid.CreateVersion7(),
+                            laid.AddMinutes(w.Minutes),
+                            new RackWeighed(w.Grams, FormattableString.Invariant($"{w.Grams} g"))
+                        ),
+                        "Marrit"
+                    )
+                )
+            );
             db.Runs.Add(run);
         }
 

@@ -9,7 +9,8 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Drying;
 
-/// <summary>What the ledger expects wet lots to weigh dry: what went into their wash times the yield of such fleeces. Read once for any number of lots.</summary>
+/// <summary>What the ledger expects wet lots to weigh dry: what went into their wash times the yield of such fleeces. Read once for any
+/// number of lots.</summary>
 internal sealed class DryWeights
 {
     private sealed record Wash(double Taken, Guid[] Made);
@@ -18,15 +19,33 @@ internal sealed class DryWeights
     private readonly OwnExperience? own;
     private readonly IReadOnlyList<Wash> washes;
 
-    private DryWeights(BreedBook book, OwnExperience? own, IReadOnlyList<Wash> washes) => (this.book, this.own, this.washes) = (book, own, washes);
+    private DryWeights(BreedBook book, OwnExperience? own, IReadOnlyList<Wash> washes) =>
+        (this.book, this.own, this.washes) = (book, own, washes);
 
-    public static async Task<DryWeights> Of(EarthyTuftDb db, BreedBook book, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    public static async Task<DryWeights> Of(
+        EarthyTuftDb db,
+        BreedBook book,
+        IReadOnlyList<LotRow> lots,
+        CancellationToken cancellationToken
+    )
     {
         var ids = lots.Select(l => l.Id).ToArray();
-        var washes = ids.Length == 0 ? [] : await db.Entries.AsNoTracking()
-            .Where(e => e.VoidedAt == null && e.Step == StepKind.Wash && e.TakenGrams > 0 && e.Flows.Any(f => f.Role == FlowRole.Out && ids.Contains(f.LotId!.Value)))
-            .Select(e => new Wash(e.TakenGrams!.Value, e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArray()))
-            .ToListAsync(cancellationToken);
+        var washes =
+            ids.Length == 0
+                ? []
+                : await db
+                    .Entries.AsNoTracking()
+                    .Where(e =>
+                        e.VoidedAt == null
+                        && e.Step == StepKind.Wash
+                        && e.TakenGrams > 0
+                        && e.Flows.Any(f => f.Role == FlowRole.Out && ids.Contains(f.LotId!.Value))
+                    )
+                    .Select(e => new Wash(
+                        e.TakenGrams!.Value,
+                        e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => f.LotId!.Value).ToArray()
+                    ))
+                    .ToListAsync(cancellationToken);
         return new DryWeights(book, washes.Count == 0 ? null : await OwnLog.Read(db, book, null, cancellationToken), washes);
     }
 

@@ -8,17 +8,7 @@ namespace EarthyTuft.Web.Drying;
 public sealed class DryingModule : ICraftModule
 {
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Dry,
-            typeof(RackCraft),
-            typeof(RackStart),
-            typeof(RackView),
-            [
-                typeof(WeighRack),
-                typeof(BelieveWeight),
-            ]),
-    ];
+        [new(StepKind.Dry, typeof(RackCraft), typeof(RackStart), typeof(RackView), [typeof(WeighRack), typeof(BelieveWeight)])];
 
     public Task AddToDemo(DemoScene demo, CancellationToken cancellationToken) => DemoRack.Add(demo, cancellationToken);
 }

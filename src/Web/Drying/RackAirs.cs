@@ -19,10 +19,25 @@ internal sealed class RackAirs
     public static async Task<RackAirs> Of(EarthyTuftDb db, CancellationToken cancellationToken)
     {
         string[] known = [.. Enum.GetValues<RackPlace>().Select(AirLessons.Of)];
-        return new RackAirs((await db.ToolLessons.AsNoTracking().Where(l => known.Contains(l.What)).OrderByDescending(l => l.At).Take(400)
-            .Select(l => new { l.ToolId, l.What, l.Value }).ToListAsync(cancellationToken)).ToLookup(l => (l.ToolId, l.What), l => l.Value));
+        return new RackAirs(
+            (
+                await db
+                    .ToolLessons.AsNoTracking()
+                    .Where(l => known.Contains(l.What))
+                    .OrderByDescending(l => l.At)
+                    .Take(400)
+                    .Select(l => new
+                    {
+                        l.ToolId,
+                        l.What,
+                        l.Value,
+                    })
+                    .ToListAsync(cancellationToken)
+            ).ToLookup(l => (l.ToolId, l.What), l => l.Value)
+        );
     }
 
     /// <summary>The air by one rack, typical where nothing was learned of it.</summary>
-    public RackAir By(Guid? rack, RackPlace place) => RackAir.Of(rack is { } id ? [.. lessons[(id, AirLessons.Of(place))].Take(DryingsRemembered)] : [], place);
+    public RackAir By(Guid? rack, RackPlace place) =>
+        RackAir.Of(rack is { } id ? [.. lessons[(id, AirLessons.Of(place))].Take(DryingsRemembered)] : [], place);
 }

@@ -17,15 +17,33 @@ internal sealed record RackNeeds(IReadOnlyDictionary<Guid, double> Taken, IReadO
 {
     public static async Task<RackNeeds> Of(EarthyTuftDb db, BreedBook book, CancellationToken cancellationToken)
     {
-        var lying = await db.Runs.AsNoTracking().Where(r => r.Craft == StepKind.Dry && r.EndedAt == null)
-            .Select(r => new { r.Plan, Racks = r.Tools.Select(t => t.ToolId).ToArray(), Lots = r.Lots.Select(l => l.LotId).ToArray() }).ToListAsync(cancellationToken);
-        var taken = lying.SelectMany(r => r.Racks.Select(rack => (Rack: rack, StoredRack.Plan(r.Plan).Expected)))
-            .Where(r => r.Expected is not null).GroupBy(r => r.Rack).ToDictionary(g => g.Key, g => g.Sum(r => RackRoom.Needed(r.Expected!.Mean)));
+        var lying = await db
+            .Runs.AsNoTracking()
+            .Where(r => r.Craft == StepKind.Dry && r.EndedAt == null)
+            .Select(r => new
+            {
+                r.Plan,
+                Racks = r.Tools.Select(t => t.ToolId).ToArray(),
+                Lots = r.Lots.Select(l => l.LotId).ToArray(),
+            })
+            .ToListAsync(cancellationToken);
+        var taken = lying
+            .SelectMany(r => r.Racks.Select(rack => (Rack: rack, StoredRack.Plan(r.Plan).Expected)))
+            .Where(r => r.Expected is not null)
+            .GroupBy(r => r.Rack)
+            .ToDictionary(g => g.Key, g => g.Sum(r => RackRoom.Needed(r.Expected!.Mean)));
         var racks = await db.Tools.AsNoTracking().Where(t => t.Kind == ToolKind.Rack && t.RetiredAt == null).ToListAsync(cancellationToken);
         var room = racks.Select(r => (r.Rack.SquareMetres, taken.GetValueOrDefault(r.Id))).ToArray();
         var on = lying.SelectMany(r => r.Lots).ToArray();
-        var wet = await db.Lots.AsNoTracking().Where(l => l.Form == LotForm.Washed && l.UsedUpAt == null && l.VoidedAt == null && !on.Contains(l.Id)).OrderBy(l => l.MadeAt).ToListAsync(cancellationToken);
+        var wet = await db
+            .Lots.AsNoTracking()
+            .Where(l => l.Form == LotForm.Washed && l.UsedUpAt == null && l.VoidedAt == null && !on.Contains(l.Id))
+            .OrderBy(l => l.MadeAt)
+            .ToListAsync(cancellationToken);
         var dry = await DryWeights.Of(db, book, wet, cancellationToken);
-        return new RackNeeds(taken, [.. wet.Where(l => RackRoom.IsWaitedFor(room, RackRoom.Needed(dry.Together([l])?.Mean ?? 0))).Select(l => l.Code)]);
+        return new RackNeeds(
+            taken,
+            [.. wet.Where(l => RackRoom.IsWaitedFor(room, RackRoom.Needed(dry.Together([l])?.Mean ?? 0))).Select(l => l.Code)]
+        );
     }
 }

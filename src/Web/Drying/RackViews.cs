@@ -16,7 +16,8 @@ public sealed record RackStart(
     RackPlace Place = RackPlace.Indoors,
     bool Netted = false,
     [property: StringLength(60)] string? Mass = null,
-    DateTimeOffset? StartedAt = null) : RunStart
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => LotIds;
 }
@@ -51,4 +52,5 @@ public sealed record RackView(
     Working Working,
     MassAxis Axis,
     IReadOnlyList<CurveDot> Dots,
-    IReadOnlyList<CurvePoint> Curve) : CraftView;
+    IReadOnlyList<CurvePoint> Curve
+) : CraftView;

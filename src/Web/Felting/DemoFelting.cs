@@ -36,9 +36,19 @@ internal static class DemoFelting
             StartedAt = began,
             EndedAt = began.AddMinutes(20),
             Who = "Marrit",
-            Lots = [new RunLotRow { LotId = lot.Id, Grams = 2, EndedAt = began.AddMinutes(20) }],
+            Lots =
+            [
+                new RunLotRow
+                {
+                    LotId = lot.Id,
+                    Grams = 2,
+                    EndedAt = began.AddMinutes(20),
+                },
+            ],
         };
-        run.Append(looks.Select(b => StoredFelt.Row(new RunEvent<FeltEvent>(Guid.CreateVersion7(), began.AddMinutes(b.Count), b), run.Who)));
+        run.Append(
+            looks.Select(b => StoredFelt.Row(new RunEvent<FeltEvent>(Guid.CreateVersion7(), began.AddMinutes(b.Count), b), run.Who))
+        );
         demo.Db.Runs.Add(run);
         demo.Db.FeltingOutcomes.Add(FeltCraft.Row(run, FeltRun.Outcome(StoredFelt.State(run))!, run.EndedAt!.Value, run.Who));
     }

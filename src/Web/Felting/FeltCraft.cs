@@ -24,15 +24,21 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
     {
         var request = (FeltStart)start;
         var startedAt = request.StartedAt ?? context.Now;
-        return Task.FromResult(RunRules.BeganAt(startedAt, context.Now, "startedAt") is { } never
-            ? never
-            : FeltRun.Plan([.. lots.Select(l => l.Form)], request.Pinch, request.By, context.Workshop.Unit)
-                .Then<RunOutset>(plan => new RunOutset(StoredFelt.Write(plan), startedAt, [], [], Grams: plan.PinchGrams)));
+        return Task.FromResult(
+            RunRules.BeganAt(startedAt, context.Now, "startedAt") is { } never
+                ? never
+                : FeltRun
+                    .Plan([.. lots.Select(l => l.Form)], request.Pinch, request.By, context.Workshop.Unit)
+                    .Then<RunOutset>(plan => new RunOutset(StoredFelt.Write(plan), startedAt, [], [], Grams: plan.PinchGrams))
+        );
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(FeltRun.Decide(StoredFelt.State(run), command, context.Now, Guid.CreateVersion7)
-            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredFelt.Row(e, context.Workshop.PersonName)).ToArray()));
+        Task.FromResult(
+            FeltRun
+                .Decide(StoredFelt.State(run), command, context.Now, Guid.CreateVersion7)
+                .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredFelt.Row(e, context.Workshop.PersonName)).ToArray())
+        );
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => FeltRun.Withdraw([.. StoredFelt.Events(run)], eventId);
 
@@ -55,17 +61,18 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
         return [.. runs.Select(r => Describe(r, tests))];
     }
 
-    internal static FeltingOutcomeRow Row(RunRow run, FeltingOutcome outcome, DateTimeOffset at, string who) => new()
-    {
-        RunId = run.Id,
-        LotId = run.Lots[0].LotId,
-        Felts = outcome.Felts,
-        PinchGrams = outcome.PinchGrams,
-        WidthMillimetres = outcome.WidthMillimetres,
-        Minutes = outcome.Minutes,
-        At = at,
-        Who = who,
-    };
+    internal static FeltingOutcomeRow Row(RunRow run, FeltingOutcome outcome, DateTimeOffset at, string who) =>
+        new()
+        {
+            RunId = run.Id,
+            LotId = run.Lots[0].LotId,
+            Felts = outcome.Felts,
+            PinchGrams = outcome.PinchGrams,
+            WidthMillimetres = outcome.WidthMillimetres,
+            Minutes = outcome.Minutes,
+            At = at,
+            Who = who,
+        };
 
     private DescribedRun Describe(RunRow run, IReadOnlyList<TestedFelting> tests)
     {
@@ -80,9 +87,17 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
             new FeltView(
                 Mass.FromGrams(state.Plan.PinchGrams).ToFigure(unit, Provenance.Measured),
                 state.Plan.By,
-                [.. state.Readings.Select(r => new FeltReadingView(
-                    r.Event, FeltWords.After(state.Plan.By, r.Count), r.WidthMillimetres, r.WidthMillimetres is { } width ? Invariant($"{width:0.#} mm") : "loose",
-                    r.Density is { } density ? Math.Round(density, 3) : null, r.Holds, FeltWords.Doubt(r)))],
+                [
+                    .. state.Readings.Select(r => new FeltReadingView(
+                        r.Event,
+                        FeltWords.After(state.Plan.By, r.Count),
+                        r.WidthMillimetres,
+                        r.WidthMillimetres is { } width ? Invariant($"{width:0.#} mm") : "loose",
+                        r.Density is { } density ? Math.Round(density, 3) : null,
+                        r.Holds,
+                        FeltWords.Doubt(r)
+                    )),
+                ],
                 outcome?.Felts,
                 sentence,
                 FeltWords.Beside(outcome, lot.Code, lot.Parentage, tests),
@@ -91,6 +106,8 @@ internal sealed class FeltCraft(EarthyTuftDb db, RequestContext context) : ICraf
                 state.Opened,
                 Math.Round(FeltingOutcome.WidthOf(state.Plan.PinchGrams, FeltRun.Loosest), 1),
                 [.. tests.Select(FeltBallView.Of).OfType<FeltBallView>().Take(FeltWords.MostBeside)],
-                state.LastEvent));
+                state.LastEvent
+            )
+        );
     }
 }

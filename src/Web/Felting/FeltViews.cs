@@ -13,7 +13,11 @@ namespace EarthyTuft.Web.Felting;
 /// <param name="By">What the rolling is counted in.</param>
 /// <param name="StartedAt">Left out for now.</param>
 public sealed record FeltStart(
-    [property: MaxLength(4)] IReadOnlyList<Guid> LotIds, [property: StringLength(60)] string? Pinch = null, RolledBy By = RolledBy.Minutes, DateTimeOffset? StartedAt = null) : RunStart
+    [property: MaxLength(4)] IReadOnlyList<Guid> LotIds,
+    [property: StringLength(60)] string? Pinch = null,
+    RolledBy By = RolledBy.Minutes,
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => LotIds;
 }
@@ -26,7 +30,15 @@ public sealed record FeltStart(
 /// <param name="Density">In g/cm3, rounded; null where it is loose.</param>
 /// <param name="Holds">It keeps its shape.</param>
 /// <param name="Doubt">Why it does not count; empty where it does.</param>
-public sealed record FeltReadingView(Guid Event, string After, double? WidthMillimetres, string Width, double? Density, bool Holds, string Doubt);
+public sealed record FeltReadingView(
+    Guid Event,
+    string After,
+    double? WidthMillimetres,
+    string Width,
+    double? Density,
+    bool Holds,
+    string Doubt
+);
 
 /// <summary>A felting test at its bench.</summary>
 /// <param name="Pinch">What is rolled.</param>
@@ -35,7 +47,8 @@ public sealed record FeltReadingView(Guid Event, string After, double? WidthMill
 /// <param name="Felts">What it comes to; null before it can be told.</param>
 /// <param name="Sentence">What it comes to and why, or what is still to be done.</param>
 /// <param name="Beside">What to think of it beside the other tests; empty where there is nothing to say.</param>
-/// <param name="NextLook">After how much rolling in all it is usually looked at next, as it is counted; null once that was often enough.</param>
+/// <param name="NextLook">After how much rolling in all it is usually looked at next, as it is counted; null once that was often
+/// enough.</param>
 /// <param name="MayMeasure">Another look can be noted.</param>
 /// <param name="Opened">It opened as it dried.</param>
 /// <param name="Loose">The width of the unrolled pinch, to draw it by.</param>
@@ -53,4 +66,5 @@ public sealed record FeltView(
     bool Opened,
     double Loose,
     IReadOnlyList<FeltBallView> Others,
-    Guid? LastEvent) : CraftView;
+    Guid? LastEvent
+) : CraftView;

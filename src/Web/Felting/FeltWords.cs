@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Felting;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
@@ -11,11 +12,15 @@ internal static class FeltWords
     /// <summary>So many other balls are drawn beside one.</summary>
     public const int MostBeside = 8;
 
-    public static string After(RolledBy by, double count) => by == RolledBy.Strokes ? Invariant($"{count:0} strokes") : Invariant($"{count:0.#} min");
+    public static string After(RolledBy by, double count) =>
+        by == RolledBy.Strokes ? Invariant($"{count:0} strokes") : Invariant($"{count:0.#} min");
 
-    public static string Doubt(FeltReading reading) => reading.GrewBy is { } grew
-        ? Invariant($"It is {grew:0.#} mm wider than before, and felt does not grow: read it again, or say that it was so. Until then it counts for nothing.")
-        : "";
+    public static string Doubt(FeltReading reading) =>
+        reading.GrewBy is { } grew
+            ? Invariant(
+                $"It is {grew:0.#} mm wider than before, and felt does not grow: read it again, or say that it was so. Until then it counts for nothing."
+            )
+            : "";
 
     /// <summary>What it comes to and why; before that what is still to be done.</summary>
     public static string Sentence(FeltState state, FeltingOutcome? outcome)
@@ -35,11 +40,18 @@ internal static class FeltWords
 
         FeltReading[] counted = [.. state.Readings.Where(r => r.Counts)];
         var held = counted.FirstOrDefault(r => r.Holds);
-        var why = string.Join(" and ", new[]
-        {
-            held is null ? "it never kept its shape" : $"it kept its shape within {After(state.Plan.By, held.Count)}",
-            outcome.Density is { } density ? Invariant($"it ended at {outcome.WidthMillimetres:0.#} mm, which is {density:0.00} g/cm³ (give or take {outcome.DensityDoubt * 100:0} %)") : "it stayed loose",
-        });
+        var why = string.Join(
+            " and ",
+            new[]
+            {
+                held is null ? "it never kept its shape" : $"it kept its shape within {After(state.Plan.By, held.Count)}",
+                outcome.Density is { } density
+                    ? Invariant(
+                        $"it ended at {outcome.WidthMillimetres:0.#} mm, which is {density:0.00} g/cm³ (give or take {outcome.DensityDoubt * 100:0} %)"
+                    )
+                    : "it stayed loose",
+            }
+        );
         return outcome.Felts switch
         {
             FeltingGrade.Readily => $"It felts readily: {why}.",
@@ -51,13 +63,20 @@ internal static class FeltWords
     /// <summary>What to think of it beside what was tested before: of this fleece, else of its breed.</summary>
     public static string Beside(FeltingOutcome? outcome, string code, string parentage, IReadOnlyList<TestedFelting> tests)
     {
-        if (outcome?.Density is not { } density || KnownFelting.Of(code, parentage, tests, null).Test is not { Outcome.Density: { } other } before)
+        if (
+            outcome?.Density is not { } density
+            || KnownFelting.Of(code, parentage, tests, null).Test is not { Outcome.Density: { } other } before
+        )
         {
             return "";
         }
 
         return FeltRun.AreUnlike(density, other)
-            ? Invariant($"The pinch of {before.Code} before it came to {other:0.00} g/cm³: the two differ by more than a fifth. Weigh and roll another pinch before you go by either.")
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"The pinch of {before.Code} before it came to {other:0.00} g/cm³: the two differ by more than a fifth. Weigh and roll another "
+                    + $"pinch before you go by either."
+            )
             : Invariant($"The pinch of {before.Code} before it came to {other:0.00} g/cm³: the two agree.");
     }
 }

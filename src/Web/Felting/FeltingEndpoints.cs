@@ -11,7 +11,11 @@ public static class FeltingEndpoints
     private const int MostBalls = 60;
 
     public static void MapFelting(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/felting").WithTags("felting").ForMembers().MapGet("/balls", Balls).Named("listFeltBalls", "Balls that were rolled in felting tests, the newest first.");
+        app.MapGroup("/api/felting")
+            .WithTags("felting")
+            .ForMembers()
+            .MapGet("/balls", Balls)
+            .Named("listFeltBalls", "Balls that were rolled in felting tests, the newest first.");
 
     private static async Task<FeltBallView[]> Balls(EarthyTuftDb db, CancellationToken cancellationToken) =>
         [.. (await db.Tested(cancellationToken)).Select(FeltBallView.Of).OfType<FeltBallView>().Take(MostBalls)];

@@ -14,9 +14,15 @@ public sealed class FeltingModule : ICraftModule
     public IReadOnlyList<Station> Trials => [FeltingStation.Definition];
 
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(StepKind.TestFelting, typeof(FeltCraft), typeof(FeltStart), typeof(FeltView), [typeof(MeasureBall), typeof(BelieveWidth), typeof(NoteOpened)]),
-    ];
+        [
+            new(
+                StepKind.TestFelting,
+                typeof(FeltCraft),
+                typeof(FeltStart),
+                typeof(FeltView),
+                [typeof(MeasureBall), typeof(BelieveWidth), typeof(NoteOpened)]
+            ),
+        ];
 
     public void MapRoutes(IEndpointRouteBuilder app) => app.MapFelting();
 

@@ -1,6 +1,7 @@
 namespace EarthyTuft.Web.Hosting;
 
-/// <summary>A clock that was set to a given time at the start and runs on from there, perhaps faster: for pictures, tests and a demo of a long soak.</summary>
+/// <summary>A clock that was set to a given time at the start and runs on from there, perhaps faster: for pictures, tests and a demo of a
+/// long soak.</summary>
 public sealed class SetClock(DateTimeOffset start, TimeProvider real, double speed = 1) : TimeProvider, IClockSpeed
 {
     private readonly DateTimeOffset began = real.GetUtcNow();

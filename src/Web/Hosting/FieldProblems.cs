@@ -8,7 +8,9 @@ public static class FieldProblems
 {
     public static void Rewrite(HttpValidationProblemDetails invalid)
     {
-        var refusals = invalid.Errors.SelectMany(e => e.Value.Select(reason => new Refusal(CamelCase(e.Key), "out-of-range", reason))).ToArray();
+        var refusals = invalid
+            .Errors.SelectMany(e => e.Value.Select(reason => new Refusal(CamelCase(e.Key), "out-of-range", reason)))
+            .ToArray();
         invalid.Errors.Clear();
         invalid.Type = "/problems/refused";
         invalid.Title = "refused";

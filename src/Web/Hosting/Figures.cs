@@ -32,7 +32,8 @@ public static class Figures
     public const string BalanceSource = "balance of a step in reference mass";
 
     /// <summary>Hours of work in words; less than one in minutes.</summary>
-    public static string Hours(double hours) => hours < 1 ? FormattableString.Invariant($"{hours * 60:0} min") : FormattableString.Invariant($"{hours:0.#} h");
+    public static string Hours(double hours) =>
+        hours < 1 ? FormattableString.Invariant($"{hours * 60:0} min") : FormattableString.Invariant($"{hours:0.#} h");
 
     public static MassFigure ToFigure(this Mass mass, MassUnit unit, Provenance from, Working? working = null) =>
         new(mass.Grams, mass.Write(unit), from, null, working);
@@ -40,13 +41,22 @@ public static class Figures
     public static MassFigure ToFigure(this Estimate estimate, MassUnit unit, Provenance from, Working? working = null) =>
         new(estimate.Mass.Grams, estimate.Write(unit), from, Mass.FromGrams(estimate.Sigma).WriteSpread(unit), working);
 
-    public static MassFigure? ToFigure(double? grams, double? sigma, MassUnit unit, Provenance from, Working? working = null) => grams is not { } g
-        ? null
-        : new(g, sigma is null ? Mass.FromGrams(g).Write(unit) : new Estimate(Mass.FromGrams(g), sigma.Value).Write(unit), from, sigma is { } s ? Mass.FromGrams(s).WriteSpread(unit) : null, working);
+    public static MassFigure? ToFigure(double? grams, double? sigma, MassUnit unit, Provenance from, Working? working = null) =>
+        grams is not { } g
+            ? null
+            : new(
+                g,
+                sigma is null ? Mass.FromGrams(g).Write(unit) : new Estimate(Mass.FromGrams(g), sigma.Value).Write(unit),
+                from,
+                sigma is { } s ? Mass.FromGrams(s).WriteSpread(unit) : null,
+                working
+            );
 
-    public static string Percent(double fraction) => (fraction * 100).ToString(Math.Abs(fraction) < 0.0995 ? "0.0" : "0", CultureInfo.InvariantCulture) + " %";
+    public static string Percent(double fraction) =>
+        (fraction * 100).ToString(Math.Abs(fraction) < 0.0995 ? "0.0" : "0", CultureInfo.InvariantCulture) + " %";
 
-    public static NumberFigure PercentFigure(double fraction, Provenance from, Working working) => new(fraction * 100, Percent(fraction), from, working);
+    public static NumberFigure PercentFigure(double fraction, Provenance from, Working working) =>
+        new(fraction * 100, Percent(fraction), from, working);
 
     /// <summary>A length of locks as the workshop counts it.</summary>
     public static string Length(double millimetres, LengthUnit unit) => Core.Quantities.Length.FromMillimetres(millimetres).Write(unit);

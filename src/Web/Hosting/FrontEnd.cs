@@ -7,7 +7,8 @@ namespace EarthyTuft.Web.Hosting;
 /// <summary>Serves the built front end: hashed assets for a year, the page itself anew each time with this answer's nonce.</summary>
 public static class FrontEnd
 {
-    private const string NoncePlace = "__NONCE__", PreloadsPlace = "<!--__PRELOADS__-->";
+    private const string NoncePlace = "__NONCE__",
+        PreloadsPlace = "<!--__PRELOADS__-->";
 
     private const string PackedSuffix = ".br";
 
@@ -19,22 +20,28 @@ public static class FrontEnd
         if (Directory.Exists(Root))
         {
             app.Use(Packed);
-            app.UseStaticFiles(new StaticFileOptions
-            {
-                FileProvider = new PhysicalFileProvider(Root),
-                ContentTypeProvider = new FileExtensionContentTypeProvider { Mappings = { [PackedSuffix] = "text/javascript" } },
-                OnPrepareResponse = file =>
+            app.UseStaticFiles(
+                new StaticFileOptions
                 {
-                    var headers = file.Context.Response.Headers;
-                    headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets") ? "public, max-age=31536000, immutable" : "no-cache";
-                    if (file.File.Name.EndsWith(PackedSuffix, StringComparison.Ordinal))
+                    FileProvider = new PhysicalFileProvider(Root),
+                    ContentTypeProvider = new FileExtensionContentTypeProvider { Mappings = { [PackedSuffix] = "text/javascript" } },
+                    OnPrepareResponse = file =>
                     {
-                        headers.ContentEncoding = "br";
-                        headers.Vary = HeaderNames.AcceptEncoding;
-                        headers.ContentType = file.File.Name.EndsWith(".css" + PackedSuffix, StringComparison.Ordinal) ? "text/css" : "text/javascript";
-                    }
-                },
-            });
+                        var headers = file.Context.Response.Headers;
+                        headers.CacheControl = file.Context.Request.Path.StartsWithSegments("/assets")
+                            ? "public, max-age=31536000, immutable"
+                            : "no-cache";
+                        if (file.File.Name.EndsWith(PackedSuffix, StringComparison.Ordinal))
+                        {
+                            headers.ContentEncoding = "br";
+                            headers.Vary = HeaderNames.AcceptEncoding;
+                            headers.ContentType = file.File.Name.EndsWith(".css" + PackedSuffix, StringComparison.Ordinal)
+                                ? "text/css"
+                                : "text/javascript";
+                        }
+                    },
+                }
+            );
         }
     }
 
@@ -42,8 +49,12 @@ public static class FrontEnd
     private static Task Packed(HttpContext context, RequestDelegate next)
     {
         var packed = context.Request.Path + PackedSuffix;
-        if (context.Request.Path.StartsWithSegments("/assets") && !context.Request.Path.Value!.Contains("..", StringComparison.Ordinal)
-            && context.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal) && File.Exists(Path.Combine(Root, packed.ToString().TrimStart('/'))))
+        if (
+            context.Request.Path.StartsWithSegments("/assets")
+            && !context.Request.Path.Value!.Contains("..", StringComparison.Ordinal)
+            && context.Request.Headers.AcceptEncoding.ToString().Contains("br", StringComparison.Ordinal)
+            && File.Exists(Path.Combine(Root, packed.ToString().TrimStart('/')))
+        )
         {
             context.Request.Path = packed;
         }
@@ -65,21 +76,30 @@ public static class FrontEnd
         var preloads = PagePreloads.Of(Root);
         // A lot's code has a dot in it, so what looks like a file may be a page; only what lies in the built folders cannot be.
         app.MapFallback("{*path}", (HttpContext context) =>
-        {
-            if (context.Request.Path.StartsWithSegments("/assets"))
             {
-                return Problems.Of(404, "not-here", "There is no such address.");
-            }
+                if (context.Request.Path.StartsWithSegments("/assets"))
+                {
+                    return Problems.Of(404, "not-here", "There is no such address.");
+                }
 
-            if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
-            {
-                context.Response.Headers[HeaderNames.Allow] = "GET, HEAD";
-                return Problems.Of(405, "wrong-method", "This address does not answer to that method.");
-            }
+                if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
+                {
+                    context.Response.Headers[HeaderNames.Allow] = "GET, HEAD";
+                    return Problems.Of(405, "wrong-method", "This address does not answer to that method.");
+                }
 
-            context.Response.Headers[HeaderNames.CacheControl] = "no-store";
-            var links = context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door" ? preloads.Links(context.Request.Path) : "";
-            return (IResult)TypedResults.Content(page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal).Replace(PreloadsPlace, links, StringComparison.Ordinal), "text/html; charset=utf-8");
-        }).ExcludeFromDescription();
+                context.Response.Headers[HeaderNames.CacheControl] = "no-store";
+                var links =
+                    context.User.Identity?.IsAuthenticated == true && context.Request.Path != "/door"
+                        ? preloads.Links(context.Request.Path)
+                        : "";
+                return (IResult)
+                    TypedResults.Content(
+                        page.Replace(NoncePlace, context.Nonce(), StringComparison.Ordinal)
+                            .Replace(PreloadsPlace, links, StringComparison.Ordinal),
+                        "text/html; charset=utf-8"
+                    );
+            })
+            .ExcludeFromDescription();
     }
 }

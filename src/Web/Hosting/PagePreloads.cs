@@ -2,19 +2,27 @@ using System.Text.Json;
 
 namespace EarthyTuft.Web.Hosting;
 
-/// <summary>What a page is drawn with, named in its head: the browser asks for all of it at once, while it still reads the first scripts.</summary>
+/// <summary>What a page is drawn with, named in its head: the browser asks for all of it at once, while it still reads the first
+/// scripts.</summary>
 /// <param name="pages">By the page's path as the front end writes it (<c>lots/:code</c>), and under <c>*</c> what every page needs.</param>
 internal sealed class PagePreloads(IReadOnlyDictionary<string, PagePreloads.Needs> pages)
 {
     private const string EveryPage = "*";
 
-    private readonly (string[] Segments, Needs Needs)[] _pages = [.. pages.Where(p => p.Key != EveryPage).Select(p => (p.Key.Split('/'), p.Value))];
+    private readonly (string[] Segments, Needs Needs)[] _pages =
+    [
+        .. pages.Where(p => p.Key != EveryPage).Select(p => (p.Key.Split('/'), p.Value)),
+    ];
 
     /// <summary>Reads what the build of the front end wrote (vite.config.ts); nothing is named where it wrote nothing.</summary>
     public static PagePreloads Of(string root)
     {
         var file = Path.Combine(root, "preload.json");
-        return new PagePreloads(File.Exists(file) ? JsonSerializer.Deserialize<Dictionary<string, Needs>>(File.ReadAllText(file), JsonSerializerOptions.Web) ?? [] : []);
+        return new PagePreloads(
+            File.Exists(file)
+                ? JsonSerializer.Deserialize<Dictionary<string, Needs>>(File.ReadAllText(file), JsonSerializerOptions.Web) ?? []
+                : []
+        );
     }
 
     /// <summary>The links for a page's head; <paramref name="path"/> is as the browser asked for it.</summary>
@@ -29,17 +37,26 @@ internal sealed class PagePreloads(IReadOnlyDictionary<string, PagePreloads.Need
             answers.AddRange(needs.Answers.Select(a => Filled(a, segments, asked)));
         }
 
-        return string.Join('\n', scripts.Distinct().Select(s => $"<link rel=\"modulepreload\" crossorigin href=\"/{s}\" />")
-            .Concat(answers.Distinct().Select(a => $"<link rel=\"preload\" as=\"fetch\" crossorigin href=\"{a}\" />")));
+        return string.Join(
+            '\n',
+            scripts
+                .Distinct()
+                .Select(s => $"<link rel=\"modulepreload\" crossorigin href=\"/{s}\" />")
+                .Concat(answers.Distinct().Select(a => $"<link rel=\"preload\" as=\"fetch\" crossorigin href=\"{a}\" />"))
+        );
     }
 
-    private static bool Fits(string[] pattern, string[] asked) => pattern.Length == asked.Length && pattern.Zip(asked).All(pair => IsName(pair.First) || pair.First == pair.Second);
+    private static bool Fits(string[] pattern, string[] asked) =>
+        pattern.Length == asked.Length && pattern.Zip(asked).All(pair => IsName(pair.First) || pair.First == pair.Second);
 
     private static bool IsName(string segment) => segment.StartsWith(':');
 
     /// <summary>An address with what stands in the page's own address in place of the names.</summary>
     private static string Filled(string answer, string[] pattern, string[] asked) =>
-        pattern.Zip(asked).Where(pair => IsName(pair.First)).Aggregate(answer, (address, pair) => address.Replace(pair.First, pair.Second, StringComparison.Ordinal));
+        pattern
+            .Zip(asked)
+            .Where(pair => IsName(pair.First))
+            .Aggregate(answer, (address, pair) => address.Replace(pair.First, pair.Second, StringComparison.Ordinal));
 
     /// <param name="Scripts">Beside those of every page.</param>
     /// <param name="Answers">Addresses its loader asks, with the names of its path in them.</param>

@@ -20,7 +20,8 @@ public sealed record WorkshopSettings(
     bool IsDemo,
     decimal? HourlyRate,
     Schools Schools,
-    Guid? ExampleEntryId);
+    Guid? ExampleEntryId
+);
 
 /// <summary>Who asks, in which workshop, and when: set before any handler of a workshop runs.</summary>
 public sealed class RequestContext(TimeProvider clock)

@@ -17,24 +17,27 @@ public static class RequestTextGuard
     /// <summary>Longer than any field here takes: whatever it is, nobody typed it.</summary>
     private const int LongestText = 4000;
 
-    public static IApplicationBuilder UseRequestTextGuard(this IApplicationBuilder app) => app.Use(async (context, next) =>
-    {
-        IReadOnlyList<Refusal> refusals = InAddress(context.Request);
-        if (refusals.Count == 0 && context.GetEndpoint() is not null && context.Request.HasJsonContentType())
-        {
-            var body = await Body(context.Request, context.RequestAborted);
-            refusals = InJson(body);
-            context.Request.Body = new MemoryStream(body);
-        }
+    public static IApplicationBuilder UseRequestTextGuard(this IApplicationBuilder app) =>
+        app.Use(
+            async (context, next) =>
+            {
+                IReadOnlyList<Refusal> refusals = InAddress(context.Request);
+                if (refusals.Count == 0 && context.GetEndpoint() is not null && context.Request.HasJsonContentType())
+                {
+                    var body = await Body(context.Request, context.RequestAborted);
+                    refusals = InJson(body);
+                    context.Request.Body = new MemoryStream(body);
+                }
 
-        if (refusals.Count == 0)
-        {
-            await next();
-            return;
-        }
+                if (refusals.Count == 0)
+                {
+                    await next();
+                    return;
+                }
 
-        await Problems.Refused(refusals).ExecuteAsync(context);
-    });
+                await Problems.Refused(refusals).ExecuteAsync(context);
+            }
+        );
 
     /// <summary>What cannot be taken of a JSON document; empty when all of it can, or when it is no JSON at all.</summary>
     /// <param name="json">UTF-8.</param>
@@ -77,7 +80,9 @@ public static class RequestTextGuard
                     case JsonTokenType.StartObject or JsonTokenType.StartArray:
                         path.Push(new Place(reader.TokenType == JsonTokenType.StartArray, "", -1));
                         break;
-                    case JsonTokenType.String when reader.ValueSpan.Length > 6 * LongestText || (reader.ValueSpan.Length > LongestText && reader.GetString()!.Length > LongestText):
+                    case JsonTokenType.String
+                        when reader.ValueSpan.Length > 6 * LongestText
+                            || (reader.ValueSpan.Length > LongestText && reader.GetString()!.Length > LongestText):
                         refusals.Add(new Refusal(Field(path), "too-long", $"That is longer than {LongestText} letters."));
                         break;
                     case JsonTokenType.String when !IsText(ref reader):
@@ -116,7 +121,8 @@ public static class RequestTextGuard
         return refusals;
     }
 
-    private static Refusal NotText(string field) => new(field, "not-text", "There is a sign in it that is no text (a control or direction character). Type it anew.");
+    private static Refusal NotText(string field) =>
+        new(field, "not-text", "There is a sign in it that is no text (a control or direction character). Type it anew.");
 
     // Plain ASCII without escapes, which nearly every text is, is seen at its bytes.
     private static bool IsText(ref Utf8JsonReader reader)
@@ -142,10 +148,11 @@ public static class RequestTextGuard
         }
     }
 
-    private static string Field(Stack<Place> path) => path.Reverse().Aggregate("", (field, place) =>
-        place.IsList ? field + "[" + place.Index.ToString(CultureInfo.InvariantCulture) + "]"
-        : field.Length == 0 ? place.Name
-        : field + "." + place.Name);
+    private static string Field(Stack<Place> path) =>
+        path.Reverse()
+            .Aggregate("", (field, place) => place.IsList ? field + "[" + place.Index.ToString(CultureInfo.InvariantCulture) + "]"
+                : field.Length == 0 ? place.Name
+                : field + "." + place.Name);
 
     private static async Task<byte[]> Body(HttpRequest request, CancellationToken cancellationToken)
     {

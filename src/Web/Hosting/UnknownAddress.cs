@@ -10,11 +10,14 @@ namespace EarthyTuft.Web.Hosting;
 public sealed class UnknownAddress(IEnumerable<EndpointDataSource> sources, ParameterPolicyFactory policies)
 {
     private readonly Lazy<Door[]> doors = new(() =>
-    [
-        .. sources.SelectMany(s => s.Endpoints).OfType<RouteEndpoint>()
-            .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api", StringComparison.Ordinal) == true)
-            .SelectMany(e => (e.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? []).Select(m => Door.Of(e, m, policies))),
-    ]);
+        [
+            .. sources
+                .SelectMany(s => s.Endpoints)
+                .OfType<RouteEndpoint>()
+                .Where(e => e.RoutePattern.RawText?.TrimStart('/').StartsWith("api", StringComparison.Ordinal) == true)
+                .SelectMany(e => (e.Metadata.GetMetadata<IHttpMethodMetadata>()?.HttpMethods ?? []).Select(m => Door.Of(e, m, policies))),
+        ]
+    );
 
     public IResult Answer(HttpContext context)
     {
@@ -34,19 +37,28 @@ public sealed class UnknownAddress(IEnumerable<EndpointDataSource> sources, Para
     }
 
     /// <summary>An address with its method and what its parameters must be.</summary>
-    private sealed record Door(TemplateMatcher Pattern, string Method, IReadOnlyList<(string Name, IRouteConstraint Constraint)> Constraints)
+    private sealed record Door(
+        TemplateMatcher Pattern,
+        string Method,
+        IReadOnlyList<(string Name, IRouteConstraint Constraint)> Constraints
+    )
     {
-        public static Door Of(RouteEndpoint endpoint, string method, ParameterPolicyFactory policies) => new(
-            new TemplateMatcher(new RouteTemplate(endpoint.RoutePattern), []),
-            method,
-            [
-                .. endpoint.RoutePattern.Parameters.SelectMany(p => p.ParameterPolicies.Select(policy => policies.Create(p, policy)).OfType<IRouteConstraint>().Select(c => (p.Name, c))),
-            ]);
+        public static Door Of(RouteEndpoint endpoint, string method, ParameterPolicyFactory policies) =>
+            new(
+                new TemplateMatcher(new RouteTemplate(endpoint.RoutePattern), []),
+                method,
+                [
+                    .. endpoint.RoutePattern.Parameters.SelectMany(p =>
+                        p.ParameterPolicies.Select(policy => policies.Create(p, policy)).OfType<IRouteConstraint>().Select(c => (p.Name, c))
+                    ),
+                ]
+            );
 
         public bool Is(HttpContext context)
         {
             var values = new RouteValueDictionary();
-            return Pattern.TryMatch(context.Request.Path, values) && Constraints.All(c => c.Constraint.Match(context, null, c.Name, values, RouteDirection.IncomingRequest));
+            return Pattern.TryMatch(context.Request.Path, values)
+                && Constraints.All(c => c.Constraint.Match(context, null, c.Name, values, RouteDirection.IncomingRequest));
         }
     }
 }

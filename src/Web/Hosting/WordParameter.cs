@@ -9,7 +9,11 @@ public readonly record struct WordParameter<T>(T Value)
     /// <summary>Read by the router; what it does not read answers 400.</summary>
     public static bool TryParse(string text, out WordParameter<T> word)
     {
-        var reads = Enum.TryParse<T>(text, ignoreCase: true, out var value) && Enum.IsDefined(value) && text.Length > 0 && !char.IsAsciiDigit(text[0]);
+        var reads =
+            Enum.TryParse<T>(text, ignoreCase: true, out var value)
+            && Enum.IsDefined(value)
+            && text.Length > 0
+            && !char.IsAsciiDigit(text[0]);
         word = new WordParameter<T>(value);
         return reads;
     }

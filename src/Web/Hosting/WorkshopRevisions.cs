@@ -4,16 +4,17 @@ using EarthyTuft.Data.Store;
 namespace EarthyTuft.Web.Hosting;
 
 /// <summary>
-/// Counts what has changed in each workshop, as far as this process knows: its own changes as soon as they are committed, those of other processes
-/// when their news arrives. What was read under one revision may be shown again until the revision is another; whoever reads takes the revision
-/// first, so that a change meanwhile makes what was read old at once.
+/// Counts what has changed in each workshop, as far as this process knows: its own changes as soon as they are committed, those of other
+/// processes when their news arrives. What was read under one revision may be shown again until the revision is another; whoever reads
+/// takes the revision first, so that a change meanwhile makes what was read old at once.
 /// </summary>
 public sealed class WorkshopRevisions
 {
     private readonly ConcurrentDictionary<(Guid Workshop, News What), long> changes = new();
     private long missed;
 
-    /// <summary>Names this process to itself among the news, so that what it counted when it was committed is not counted again when it comes back.</summary>
+    /// <summary>Names this process to itself among the news, so that what it counted when it was committed is not counted again when it
+    /// comes back.</summary>
     public Guid Origin { get; } = Guid.NewGuid();
 
     /// <summary>The revision of some parts of a workshop; it only grows.</summary>

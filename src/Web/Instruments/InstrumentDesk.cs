@@ -9,10 +9,11 @@ using Npgsql;
 namespace EarthyTuft.Web.Instruments;
 
 /// <summary>
-/// Keeps a link to every instrument that is switched on. Of several web processes one listens to each (an advisory lock decides) and tells the
-/// others through the database. A probe's readings go to the run it hangs in, one every ten seconds by the house's clock.
+/// Keeps a link to every instrument that is switched on. Of several web processes one listens to each (an advisory lock decides) and tells
+/// the others through the database. A probe's readings go to the run it hangs in, one every ten seconds by the house's clock.
 /// </summary>
-public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, TimeProvider clock, ILogger<InstrumentDesk> log) : BackgroundService
+public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, TimeProvider clock, ILogger<InstrumentDesk> log)
+    : BackgroundService
 {
     private const int LockSpace = 726002;
     private static readonly TimeSpan Tick = TimeSpan.FromMilliseconds(250);
@@ -41,7 +42,9 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
         {
             try
             {
-                await using var own = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
+                await using var own = new NpgsqlConnection(
+                    new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString
+                );
                 await own.OpenAsync(cancellationToken);
                 await own.SeeEveryWorkshop(cancellationToken);
                 await Watch(own, cancellationToken);
@@ -50,7 +53,8 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             {
                 break;
             }
-            catch (Exception e) when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
+            catch (Exception e)
+                when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
             {
                 log.LogWarning("Instruments wait for the database ({Reason}).", e.Message);
                 await Task.Delay(1000, cancellationToken).ContinueWith(_ => { }, CancellationToken.None);
@@ -87,18 +91,30 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     {
         var wanted = new List<InstrumentPlace>();
         // A demo's stand-ins are listened to while somebody is in it.
-        const string InUse =
-            """
+        const string InUse = """
             select i.workshop_id, i.id, i.kind, i.name, i.host, i.port, w.is_demo, w.temperature_unit
             from instruments i join workshops w on w.id = i.workshop_id
             where i."on" and (not w.is_demo or w.demo_used_at > $1)
             """;
-        await using (var command = new NpgsqlCommand(InUse, own) { Parameters = { new() { Value = clock.GetUtcNow() - DemoWorkshops.InUseFor } } })
+        await using (
+            var command = new NpgsqlCommand(InUse, own) { Parameters = { new() { Value = clock.GetUtcNow() - DemoWorkshops.InUseFor } } }
+        )
         await using (var reader = await command.ExecuteReaderAsync(cancellationToken))
         {
             while (await reader.ReadAsync(cancellationToken))
             {
-                wanted.Add(new InstrumentPlace(reader.GetGuid(0), reader.GetGuid(1), Enum.Parse<InstrumentKind>(reader.GetString(2)), reader.GetString(3), reader.GetString(4), reader.GetInt32(5), reader.GetBoolean(6) ? reader.GetGuid(0).ToString() : null, Enum.Parse<TemperatureUnit>(reader.GetString(7))));
+                wanted.Add(
+                    new InstrumentPlace(
+                        reader.GetGuid(0),
+                        reader.GetGuid(1),
+                        Enum.Parse<InstrumentKind>(reader.GetString(2)),
+                        reader.GetString(3),
+                        reader.GetString(4),
+                        reader.GetInt32(5),
+                        reader.GetBoolean(6) ? reader.GetGuid(0).ToString() : null,
+                        Enum.Parse<TemperatureUnit>(reader.GetString(7))
+                    )
+                );
             }
         }
 
@@ -135,7 +151,13 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     /// <summary>Tells every screen, four times a second at the most, and every two seconds when nothing changed.</summary>
     private static async Task Tell(NpgsqlConnection own, Held one, CancellationToken cancellationToken)
     {
-        if (one.Link.Last is not { } reading || (reading with { At = default } == (one.Told is { } told ? told with { At = default } : null) && Environment.TickCount64 - one.ToldAt < 2000))
+        if (
+            one.Link.Last is not { } reading
+            || (
+                reading with { At = default } == (one.Told is { } told ? told with { At = default } : null)
+                && Environment.TickCount64 - one.ToldAt < 2000
+            )
+        )
         {
             return;
         }
@@ -171,9 +193,15 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             from instrument_places p
             where p.instrument_id = $1 and p.until is null and p.since <= $2 and $3 between 0 and 100
             """,
-            own)
+            own
+        )
         {
-            Parameters = { new() { Value = one.Link.Place.Id }, new() { Value = at }, new() { Value = Math.Round(celsius, 2) } },
+            Parameters =
+            {
+                new() { Value = one.Link.Place.Id },
+                new() { Value = at },
+                new() { Value = Math.Round(celsius, 2) },
+            },
         };
         if (await command.ExecuteNonQueryAsync(cancellationToken) > 0 && Environment.TickCount64 - one.RunsToldAt > 1000)
         {
@@ -183,8 +211,8 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
     }
 
     /// <summary>
-    /// What the air lacks goes to every rack that runs: it tells its part of how fast they dry. Of several air sensors the first by name speaks
-    /// for the workshop.
+    /// What the air lacks goes to every rack that runs: it tells its part of how fast they dry. Of several air sensors the first by name
+    /// speaks for the workshop.
     /// </summary>
     private static async Task StoreAir(NpgsqlConnection own, Held one, DateTimeOffset now, CancellationToken cancellationToken)
     {
@@ -203,11 +231,22 @@ public sealed class InstrumentDesk(NpgsqlConnectionStringBuilder connection, Tim
             where r.workshop_id = $1 and r.craft = 'Dry' and r.ended_at is null and r.started_at <= $3
               and $2 = (select i.id from instruments i where i.workshop_id = $1 and i.kind = 'Air' and i."on" order by i.name, i.id limit 1)
             """,
-            cancellationToken, one.Link.Place.Workshop, one.Link.Place.Id, now, Math.Round(MoistAir.Deficit(celsius, humidity), 4));
+            cancellationToken,
+            one.Link.Place.Workshop,
+            one.Link.Place.Id,
+            now,
+            Math.Round(MoistAir.Deficit(celsius, humidity), 4)
+        );
     }
 
     private static Task Announce(NpgsqlConnection own, Guid workshop, LiveItem item, CancellationToken cancellationToken) =>
-        Scalar(own, "select pg_notify($1, $2)", cancellationToken, LiveNews.Channel, JsonSerializer.Serialize(new LiveNews.Packet(workshop, item), JsonSerializerOptions.Web));
+        Scalar(
+            own,
+            "select pg_notify($1, $2)",
+            cancellationToken,
+            LiveNews.Channel,
+            JsonSerializer.Serialize(new LiveNews.Packet(workshop, item), JsonSerializerOptions.Web)
+        );
 
     private static async Task<object?> Scalar(NpgsqlConnection own, string sql, CancellationToken cancellationToken, params object[] values)
     {

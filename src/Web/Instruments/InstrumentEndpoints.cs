@@ -11,7 +11,16 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Instruments;
 
-public sealed record InstrumentView(Guid Id, InstrumentKind Kind, string Name, string Host, int Port, bool On, LiveReading? Last, uint Version);
+public sealed record InstrumentView(
+    Guid Id,
+    InstrumentKind Kind,
+    string Name,
+    string Host,
+    int Port,
+    bool On,
+    LiveReading? Last,
+    uint Version
+);
 
 /// <param name="StandIns">The stand-ins run beside this house, and the demo may play with them.</param>
 public sealed record InstrumentsPage(IReadOnlyList<InstrumentView> Instruments, bool StandIns);
@@ -21,7 +30,8 @@ public sealed record InstrumentRequest(
     [property: StringLength(60, MinimumLength = 1)] string Name,
     [property: StringLength(60, MinimumLength = 1)] string Host,
     [property: Range(1, 65535)] int Port,
-    bool On);
+    bool On
+);
 
 public enum InstrumentKey
 {
@@ -42,7 +52,8 @@ public enum HandDoes
     Breathe,
 }
 
-/// <param name="Numbers">put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate per minute.</param>
+/// <param name="Numbers">put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate
+/// per minute.</param>
 public sealed record HandRequest(HandDoes Does, [property: MaxLength(4)] IReadOnlyList<double>? Numbers = null);
 
 public sealed record HandAnswer(string Said);
@@ -54,22 +65,55 @@ public static class InstrumentEndpoints
         var group = app.MapGroup("/api/instruments").WithTags("instruments").ForMembers();
         group.MapGet("", Page).Named("listInstruments", "Instruments with what they say.");
         group.MapPost("", Add).Named("addInstrument", "Adds an instrument.").Changes(MemberRole.Owner).NotInDemos();
-        group.MapPut("/{id:guid}", Change).Named("changeInstrument", "Changes an instrument.").Changes(MemberRole.Owner).ProducesProblem(404);
-        group.MapDelete("/{id:guid}", Remove).Named("removeInstrument", "Removes an instrument.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
-        group.MapPost("/{id:guid}/key", Press).Named("pressKey", "Presses a key of a scale.").Changes().ProducesProblem(404).ProducesProblem(503);
-        group.MapPost("/hand", Hand).Named("setStandIn", "Lays something on a stand-in.").Changes().ProducesProblem(404).ProducesProblem(503);
+        group
+            .MapPut("/{id:guid}", Change)
+            .Named("changeInstrument", "Changes an instrument.")
+            .Changes(MemberRole.Owner)
+            .ProducesProblem(404);
+        group
+            .MapDelete("/{id:guid}", Remove)
+            .Named("removeInstrument", "Removes an instrument.")
+            .Changes(MemberRole.Owner)
+            .NotInDemos()
+            .ProducesProblem(404);
+        group
+            .MapPost("/{id:guid}/key", Press)
+            .Named("pressKey", "Presses a key of a scale.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(503);
+        group
+            .MapPost("/hand", Hand)
+            .Named("setStandIn", "Lays something on a stand-in.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(503);
     }
 
     private static int? Control(IConfiguration configuration) => configuration.GetValue<int?>("Instruments:Control");
 
-    private static async Task<InstrumentsPage> Page(EarthyTuftDb db, RequestContext context, LiveHub live, IConfiguration configuration, CancellationToken cancellationToken)
+    private static async Task<InstrumentsPage> Page(
+        EarthyTuftDb db,
+        RequestContext context,
+        LiveHub live,
+        IConfiguration configuration,
+        CancellationToken cancellationToken
+    )
     {
         var last = live.Last(context.Workshop.WorkshopId).ToDictionary(r => r.InstrumentId);
         var rows = await db.Instruments.AsNoTracking().OrderBy(i => i.Kind).ThenBy(i => i.Name).ToListAsync(cancellationToken);
-        return new InstrumentsPage([.. rows.Select(r => View(r, r.On ? last.GetValueOrDefault(r.Id) : null))], context.Workshop.IsDemo && Control(configuration) is not null);
+        return new InstrumentsPage(
+            [.. rows.Select(r => View(r, r.On ? last.GetValueOrDefault(r.Id) : null))],
+            context.Workshop.IsDemo && Control(configuration) is not null
+        );
     }
 
-    private static async Task<Results<Ok<InstrumentView>, ProblemHttpResult>> Add(InstrumentRequest request, EarthyTuftDb db, InstrumentNetworks networks, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<InstrumentView>, ProblemHttpResult>> Add(
+        InstrumentRequest request,
+        EarthyTuftDb db,
+        InstrumentNetworks networks,
+        CancellationToken cancellationToken
+    )
     {
         var row = new InstrumentRow { Name = "", Host = "" };
         if (Set(row, request, networks) is { } wrong)
@@ -82,7 +126,15 @@ public static class InstrumentEndpoints
         return TypedResults.Ok(View(row, null));
     }
 
-    private static async Task<Results<Ok<InstrumentView>, ProblemHttpResult>> Change(Guid id, InstrumentRequest request, EarthyTuftDb db, RequestContext context, LiveHub live, InstrumentNetworks networks, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<InstrumentView>, ProblemHttpResult>> Change(
+        Guid id,
+        InstrumentRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        LiveHub live,
+        InstrumentNetworks networks,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, cancellationToken) is not { } row)
         {
@@ -105,7 +157,13 @@ public static class InstrumentEndpoints
         return TypedResults.Ok(View(row, null));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, EarthyTuftDb db, RequestContext context, LiveHub live, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        LiveHub live,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Instruments.SingleOrDefaultAsync(i => i.Id == id, cancellationToken) is not { } row)
         {
@@ -128,15 +186,27 @@ public static class InstrumentEndpoints
 
         if (!networks.Allow(host))
         {
-            return Problems.Refused("host", "not-in-the-house", "An instrument stands on this machine or in a network that the server may ask: localhost, or an address such as 192.168.1.20.");
+            return Problems.Refused(
+                "host",
+                "not-in-the-house",
+                "An instrument stands on this machine or in a network that the server may ask: localhost, or an address such as 192.168.1.20."
+            );
         }
 
         (row.Kind, row.Name, row.Host, row.Port, row.On) = (request.Kind, request.Name.Trim(), host, request.Port, request.On);
         return null;
     }
 
-    /// <summary>Presses a key on the instrument itself: one that was heard lately, so that no answer tells whether anything listens at an address.</summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> Press(Guid id, KeyRequest request, EarthyTuftDb db, RequestContext context, LiveHub live, CancellationToken cancellationToken)
+    /// <summary>Presses a key on the instrument itself: one that was heard lately, so that no answer tells whether anything listens at an
+    /// address.</summary>
+    private static async Task<Results<NoContent, ProblemHttpResult>> Press(
+        Guid id,
+        KeyRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        LiveHub live,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Instruments.AsNoTracking().SingleOrDefaultAsync(i => i.Id == id && i.On, cancellationToken) is not { } row)
         {
@@ -155,14 +225,24 @@ public static class InstrumentEndpoints
     /// <summary>A demo's stand-ins are those of its own shed.</summary>
     private static string? Shed(RequestContext context) => context.Workshop.IsDemo ? context.Workshop.WorkshopId.ToString() : null;
 
-    private static async Task<Results<Ok<HandAnswer>, ProblemHttpResult>> Hand(HandRequest request, RequestContext context, IConfiguration configuration, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<HandAnswer>, ProblemHttpResult>> Hand(
+        HandRequest request,
+        RequestContext context,
+        IConfiguration configuration,
+        CancellationToken cancellationToken
+    )
     {
         if (!context.Workshop.IsDemo || Control(configuration) is not { } port)
         {
             return Problems.NotHere("stand-in");
         }
 
-        var line = string.Join(' ', new[] { request.Does.ToString().ToLowerInvariant() }.Concat((request.Numbers ?? []).Select(n => n.ToString("R", CultureInfo.InvariantCulture))));
+        var line = string.Join(
+            ' ',
+            new[] { request.Does.ToString().ToLowerInvariant() }.Concat(
+                (request.Numbers ?? []).Select(n => n.ToString("R", CultureInfo.InvariantCulture))
+            )
+        );
         return await Send("127.0.0.1", port, Shed(context), line, answers: true, cancellationToken) switch
         {
             null => Away(),
@@ -171,10 +251,18 @@ public static class InstrumentEndpoints
         };
     }
 
-    private static ProblemHttpResult Away() => Problems.Of(503, "instrument-away", "The instrument does not answer. Everything can be typed as well.");
+    private static ProblemHttpResult Away() =>
+        Problems.Of(503, "instrument-away", "The instrument does not answer. Everything can be typed as well.");
 
     /// <summary>Says one line; the answer, an empty word where none is awaited, null when nobody is there.</summary>
-    private static async Task<string?> Send(string host, int port, string? shed, string line, bool answers, CancellationToken cancellationToken)
+    private static async Task<string?> Send(
+        string host,
+        int port,
+        string? shed,
+        string line,
+        bool answers,
+        CancellationToken cancellationToken
+    )
     {
         using var patience = CancellationTokenSource.CreateLinkedTokenSource(cancellationToken);
         patience.CancelAfter(TimeSpan.FromSeconds(3));
@@ -194,11 +282,13 @@ public static class InstrumentEndpoints
             var read = await stream.ReadAsync(buffer, patience.Token);
             return Encoding.ASCII.GetString(buffer, 0, read).Trim();
         }
-        catch (Exception e) when (e is SocketException or IOException or OperationCanceledException && !cancellationToken.IsCancellationRequested)
+        catch (Exception e)
+            when (e is SocketException or IOException or OperationCanceledException && !cancellationToken.IsCancellationRequested)
         {
             return null;
         }
     }
 
-    private static InstrumentView View(InstrumentRow r, LiveReading? last) => new(r.Id, r.Kind, r.Name, r.Host, r.Port, r.On, last, r.Version);
+    private static InstrumentView View(InstrumentRow r, LiveReading? last) =>
+        new(r.Id, r.Kind, r.Name, r.Host, r.Port, r.On, last, r.Version);
 }

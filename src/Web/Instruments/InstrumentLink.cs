@@ -10,15 +10,25 @@ namespace EarthyTuft.Web.Instruments;
 /// <summary>Where an instrument is.</summary>
 /// <param name="Unit">What the workshop is shown temperatures in.</param>
 /// <param name="Shed">Of a demo's stand-in: which of the sheds it plays; null for a real instrument, which is told nothing.</param>
-public sealed record InstrumentPlace(Guid Workshop, Guid Id, InstrumentKind Kind, string Name, string Host, int Port, string? Shed = null, TemperatureUnit Unit = TemperatureUnit.Celsius);
+public sealed record InstrumentPlace(
+    Guid Workshop,
+    Guid Id,
+    InstrumentKind Kind,
+    string Name,
+    string Host,
+    int Port,
+    string? Shed = null,
+    TemperatureUnit Unit = TemperatureUnit.Celsius
+);
 
 /// <summary>
-/// Listens to one instrument for as long as it is wanted, and holds what it said last. A line that breaks is taken up again; garbage is passed
-/// by; of a flood only the newest words are read, so that it costs neither memory nor the other requests their turn.
+/// Listens to one instrument for as long as it is wanted, and holds what it said last. A line that breaks is taken up again; garbage is
+/// passed by; of a flood only the newest words are read, so that it costs neither memory nor the other requests their turn.
 /// </summary>
 public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
 {
-    /// <summary>A scale says five lines a second, some twenty bytes each. Of whoever says more at once only the end is read: the newest words.</summary>
+    /// <summary>A scale says five lines a second, some twenty bytes each. Of whoever says more at once only the end is read: the newest
+    /// words.</summary>
     private const int Flood = 1024;
 
     /// <summary>So much of a flood's end is read.</summary>
@@ -57,7 +67,10 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
     {
         lock (turn)
         {
-            (DateTimeOffset, double)? mean = counted > 0 ? (new DateTimeOffset(heardFrom + (long)(heardTicks / counted), TimeSpan.Zero).ToStored(), sum / counted) : null;
+            (DateTimeOffset, double)? mean =
+                counted > 0
+                    ? (new DateTimeOffset(heardFrom + (long)(heardTicks / counted), TimeSpan.Zero).ToStored(), sum / counted)
+                    : null;
             Empty();
             return mean;
         }
@@ -91,7 +104,10 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
 
             Lost();
             // One that held for a while is asked again at once, one that never answers ever more rarely.
-            wait = Environment.TickCount64 - began > 2000 ? TimeSpan.FromMilliseconds(300) : TimeSpan.FromMilliseconds(Math.Min(5000, wait.TotalMilliseconds * 1.6));
+            wait =
+                Environment.TickCount64 - began > 2000
+                    ? TimeSpan.FromMilliseconds(300)
+                    : TimeSpan.FromMilliseconds(Math.Min(5000, wait.TotalMilliseconds * 1.6));
             await Task.Delay(wait, cancellationToken).ContinueWith(_ => { }, CancellationToken.None);
         }
     }
@@ -135,7 +151,20 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
         lock (turn)
         {
             var now = clock.GetUtcNow();
-            last = new LiveReading(place.Id, place.Kind, place.Name, reading.Value, reading.Second, Words(reading, place.Unit), reading.Stable, now.ToStored(), true, reading.Kind == InstrumentKind.Scale || reading.Value is not { } warmth ? null : Temperature.FromCelsius(warmth).In(place.Unit));
+            last = new LiveReading(
+                place.Id,
+                place.Kind,
+                place.Name,
+                reading.Value,
+                reading.Second,
+                Words(reading, place.Unit),
+                reading.Stable,
+                now.ToStored(),
+                true,
+                reading.Kind == InstrumentKind.Scale || reading.Value is not { } warmth
+                    ? null
+                    : Temperature.FromCelsius(warmth).In(place.Unit)
+            );
             if (reading.Value is { } value)
             {
                 heardFrom = counted == 0 ? now.UtcTicks : heardFrom;
@@ -157,18 +186,25 @@ public sealed class InstrumentLink(InstrumentPlace place, TimeProvider clock)
             }
 
             last = last is { } known
-                ? known with { Connected = false, Stable = false }
+                ? known with
+                {
+                    Connected = false,
+                    Stable = false,
+                }
                 : new LiveReading(place.Id, place.Kind, place.Name, null, null, "not reached", false, clock.GetUtcNow().ToStored(), false);
             Empty();
         }
     }
 
-    private static string Words(InstrumentReading reading, TemperatureUnit unit) => reading switch
-    {
-        { Kind: InstrumentKind.Scale, Value: null } => "overload",
-        { Kind: InstrumentKind.Scale, Value: { } grams } => FormattableString.Invariant($"{grams:0.#} g"),
-        { Value: null } => "no contact",
-        { Kind: InstrumentKind.Air, Value: { } celsius, Second: { } humidity } => FormattableString.Invariant($"{Temperature.FromCelsius(celsius).Write(unit, 1)}, {humidity:0} %"),
-        { Value: { } celsius } => Temperature.FromCelsius(celsius).Write(unit, 1),
-    };
+    private static string Words(InstrumentReading reading, TemperatureUnit unit) =>
+        reading switch
+        {
+            { Kind: InstrumentKind.Scale, Value: null } => "overload",
+            { Kind: InstrumentKind.Scale, Value: { } grams } => FormattableString.Invariant($"{grams:0.#} g"),
+            { Value: null } => "no contact",
+            { Kind: InstrumentKind.Air, Value: { } celsius, Second: { } humidity } => FormattableString.Invariant(
+                $"{Temperature.FromCelsius(celsius).Write(unit, 1)}, {humidity:0} %"
+            ),
+            { Value: { } celsius } => Temperature.FromCelsius(celsius).Write(unit, 1),
+        };
 }

@@ -4,8 +4,8 @@ using System.Net.Sockets;
 namespace EarthyTuft.Web.Instruments;
 
 /// <summary>
-/// Where instruments may stand. By default this machine and private networks; the operator's setting <c>Instruments:Networks</c> takes their
-/// place. An address is numbers, or localhost: a name could lead anywhere.
+/// Where instruments may stand. By default this machine and private networks; the operator's setting <c>Instruments:Networks</c> takes
+/// their place. An address is numbers, or localhost: a name could lead anywhere.
 /// </summary>
 public sealed class InstrumentNetworks(IConfiguration configuration)
 {
@@ -13,8 +13,13 @@ public sealed class InstrumentNetworks(IConfiguration configuration)
 
     private readonly IPNetwork[] allowed =
     [
-        .. (configuration["Instruments:Networks"] is { Length: > 0 } set ? set : Usual).Split([';', ',', ' '], StringSplitOptions.RemoveEmptyEntries)
-            .Select(n => IPNetwork.TryParse(n, out var network) ? network : throw new InvalidOperationException($"Instruments:Networks names {n}, which is no network such as 192.168.1.0/24.")),
+        .. (configuration["Instruments:Networks"] is { Length: > 0 } set ? set : Usual)
+            .Split([';', ',', ' '], StringSplitOptions.RemoveEmptyEntries)
+            .Select(n =>
+                IPNetwork.TryParse(n, out var network)
+                    ? network
+                    : throw new InvalidOperationException($"Instruments:Networks names {n}, which is no network such as 192.168.1.0/24.")
+            ),
     ];
 
     public bool Allow(string host)

@@ -11,16 +11,19 @@ public static class BalanceWords
     public static BalanceView View(this Balance balance, MassUnit unit, StepKind step, Slip? slip = null, double? noil = null)
     {
         var rest = balance.Unaccounted ?? balance.ByDifference;
-        var working = rest is null ? null : new Working(
-            "taken + taken up \u2212 kept \u2212 weighed losses, all at reference mass",
-            [
-                new("taken", balance.In!.Mass.Write(unit)),
-                new("taken up", balance.Gains.Mass.Write(unit)),
-                new("kept", balance.Kept!.Mass.Write(unit)),
-                new("weighed losses", balance.WeighedLosses!.Mass.Write(unit)),
-                new("one standard deviation", Mass.FromGrams(rest.Sigma).WriteSpread(unit)),
-            ],
-            Figures.BalanceSource);
+        var working = rest is null
+            ? null
+            : new Working(
+                "taken + taken up \u2212 kept \u2212 weighed losses, all at reference mass",
+                [
+                    new("taken", balance.In!.Mass.Write(unit)),
+                    new("taken up", balance.Gains.Mass.Write(unit)),
+                    new("kept", balance.Kept!.Mass.Write(unit)),
+                    new("weighed losses", balance.WeighedLosses!.Mass.Write(unit)),
+                    new("one standard deviation", Mass.FromGrams(rest.Sigma).WriteSpread(unit)),
+                ],
+                Figures.BalanceSource
+            );
         return new BalanceView(
             balance.In?.ToFigure(unit, Provenance.Reckoned),
             balance.Gains.ToFigure(unit, Provenance.Measured),
@@ -29,24 +32,42 @@ public static class BalanceWords
             balance.ByDifference?.ToFigure(unit, Provenance.Reckoned, working),
             balance.Unaccounted?.ToFigure(unit, Provenance.Reckoned, working),
             balance.Status,
-            balance.Yield is { } yield ? Figures.PercentFigure(yield * (1 - NoilShare(balance, noil)), Provenance.Reckoned, new Working(
-                noil is null ? "kept / taken, both at reference mass" : "(kept \u2212 noil) / taken, all at reference mass",
-                [
-                    new("kept", balance.Kept!.Mass.Write(unit)),
-                    .. noil is { } left ? [new WorkingInput("of it noil", Mass.FromGrams(left).Write(unit))] : Array.Empty<WorkingInput>(),
-                    new("taken", balance.In!.Mass.Write(unit)),
-                ],
-                Figures.BalanceSource)) : null,
-            noil is { } grams && balance.Kept is { Mass.Grams: > 0 } both ? Figures.PercentFigure(NoilShare(balance, noil), Provenance.Reckoned, new Working(
-                "noil / (top + noil)",
-                [new("noil", Mass.FromGrams(grams).Write(unit)), new("top and noil", both.Mass.Write(unit))],
-                Figures.BalanceSource)) : null,
+            balance.Yield is { } yield
+                ? Figures.PercentFigure(
+                    yield * (1 - NoilShare(balance, noil)),
+                    Provenance.Reckoned,
+                    new Working(
+                        noil is null ? "kept / taken, both at reference mass" : "(kept \u2212 noil) / taken, all at reference mass",
+                        [
+                            new("kept", balance.Kept!.Mass.Write(unit)),
+                            .. noil is { } left
+                                ? [new WorkingInput("of it noil", Mass.FromGrams(left).Write(unit))]
+                                : Array.Empty<WorkingInput>(),
+                            new("taken", balance.In!.Mass.Write(unit)),
+                        ],
+                        Figures.BalanceSource
+                    )
+                )
+                : null,
+            noil is { } grams && balance.Kept is { Mass.Grams: > 0 } both
+                ? Figures.PercentFigure(
+                    NoilShare(balance, noil),
+                    Provenance.Reckoned,
+                    new Working(
+                        "noil / (top + noil)",
+                        [new("noil", Mass.FromGrams(grams).Write(unit)), new("top and noil", both.Mass.Write(unit))],
+                        Figures.BalanceSource
+                    )
+                )
+                : null,
             balance.LostNotWeighed?.ToFigure(unit, Provenance.Reckoned, working),
             balance.LostNotWeighed is null ? null : balance.Usual!.Kind,
-            Sentence(balance, unit, slip, step));
+            Sentence(balance, unit, slip, step)
+        );
     }
 
-    private static double NoilShare(Balance balance, double? noil) => balance.Kept is { Mass.Grams: > 0 } kept && noil is { } grams ? Math.Clamp(grams / kept.Mass.Grams, 0, 1) : 0;
+    private static double NoilShare(Balance balance, double? noil) =>
+        balance.Kept is { Mass.Grams: > 0 } kept && noil is { } grams ? Math.Clamp(grams / kept.Mass.Grams, 0, 1) : 0;
 
     /// <summary>What a balance comes to, in a sentence that says what the figures mean to the hand.</summary>
     public static string Sentence(Balance balance, MassUnit unit, Slip? slip, StepKind step)
@@ -55,10 +76,14 @@ public static class BalanceWords
         return balance.Status switch
         {
             BalanceStatus.Open => "The balance closes when everything has been weighed dry.",
-            BalanceStatus.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in ({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
-            BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings can be off by {Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}{Usually(balance.Usual, unit, step)}.{(slip is null ? "" : " " + Guess(slip, unit))}",
+            BalanceStatus.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in "
+                + $"({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
+            BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings can be off by "
+                + $"{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}{Usually(balance.Usual, unit, step)}."
+                + (slip is null ? "" : " " + Guess(slip, unit)),
             BalanceStatus.UsualLoss => $"It fits: {rest!.Write(unit)} lost, not weighed ({balance.Usual!.Kind.Words()}).",
-            BalanceStatus.UsualGain => $"It fits: {Mass.FromGrams(balance.TakenUpNotWeighed!.Value).Write(unit)} taken up, not weighed ({balance.UsualGain!.Kind.Words()}).",
+            BalanceStatus.UsualGain =>
+                $"It fits: {Mass.FromGrams(balance.TakenUpNotWeighed!.Value).Write(unit)} taken up, not weighed ({balance.UsualGain!.Kind.Words()}).",
             _ when rest is null => "Taken in.",
             _ when balance.ByDifference is { } gone => $"It fits: {gone.Write(unit)} left by difference.",
             _ => $"It fits: {rest!.Write(unit)} unaccounted, within what the weighings explain.",
@@ -67,17 +92,28 @@ public static class BalanceWords
 
     /// <summary>More is taken than the book has: both figures.</summary>
     /// <returns>Null when nothing is.</returns>
-    public static string? AboveTheBook(IReadOnlyList<OverBook> over, MassUnit unit) => over.Count == 0 ? null
-        : string.Join(" ", over.Select(o => $"The scale says {o.Taken.Write(unit)}, and the book has {o.Book.Write(unit)} of {o.Lot.Code}: one of the weights is a slip."));
+    public static string? AboveTheBook(IReadOnlyList<OverBook> over, MassUnit unit) =>
+        over.Count == 0
+            ? null
+            : string.Join(
+                " ",
+                over.Select(o =>
+                    $"The scale says {o.Taken.Write(unit)}, and the book has {o.Book.Write(unit)} of {o.Lot.Code}: one of the weights is a slip."
+                )
+            );
 
     /// <summary>What a recount found or missed.</summary>
-    public static string Recounted(Estimate gap, MassUnit unit) => gap.Mass.Grams < 0
-        ? $"{Mass.FromGrams(-gap.Mass.Grams).Write(unit)} more than the log said were found; the weighings can be off by {Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}."
-        : $"{gap.Write(unit)} less than the log said are there; the weighings can be off by {Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}.";
+    public static string Recounted(Estimate gap, MassUnit unit) =>
+        gap.Mass.Grams < 0
+            ? $"{Mass.FromGrams(-gap.Mass.Grams).Write(unit)} more than the log said were found; the weighings can be off by "
+                + $"{Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}."
+            : $"{gap.Write(unit)} less than the log said are there; the weighings can be off by {Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}.";
 
-    private static string Usually(UsualLoss? usual, MassUnit unit, StepKind step) => usual is null ? ""
+    private static string Usually(UsualLoss? usual, MassUnit unit, StepKind step) =>
+        usual is null ? ""
         : usual.Most.Grams < 1 ? ""
-        : usual.Least.Grams < 0.005 * usual.Most.Grams || usual.Least.Grams < 1 ? $"; {Doing(step)} like this usually takes up to {Round(usual.Most).Write(unit)}"
+        : usual.Least.Grams < 0.005 * usual.Most.Grams || usual.Least.Grams < 1
+            ? $"; {Doing(step)} like this usually takes up to {Round(usual.Most).Write(unit)}"
         : $"; {Doing(step)} like this usually takes {Round(usual.Least).Write(unit)} to {Round(usual.Most).Write(unit)}";
 
     // What is usual is known to two digits.
@@ -87,25 +123,26 @@ public static class BalanceWords
         return Mass.FromGrams(Math.Round(mass.Grams / digit) * digit);
     }
 
-    private static string Doing(StepKind step) => step switch
-    {
-        StepKind.Skirt => "skirting a fleece",
-        StepKind.Wash => "washing a fleece",
-        StepKind.Dry => "drying fibre",
-        StepKind.Card => "carding fibre",
-        StepKind.Comb => "combing fibre",
-        StepKind.Blend => "blending fibre",
-        StepKind.Open => "opening fibre",
-        StepKind.Dehair => "dehairing fibre",
-        StepKind.Gin => "ginning cotton",
-        StepKind.PartCaps => "parting caps",
-        StepKind.Degum => "degumming silk",
-        StepKind.Dye => "dyeing fibre",
-        StepKind.Dress => "dressing fibre",
-        StepKind.Divide => "dividing a heap",
-        StepKind.Join => "joining heaps",
-        _ => "a step",
-    };
+    private static string Doing(StepKind step) =>
+        step switch
+        {
+            StepKind.Skirt => "skirting a fleece",
+            StepKind.Wash => "washing a fleece",
+            StepKind.Dry => "drying fibre",
+            StepKind.Card => "carding fibre",
+            StepKind.Comb => "combing fibre",
+            StepKind.Blend => "blending fibre",
+            StepKind.Open => "opening fibre",
+            StepKind.Dehair => "dehairing fibre",
+            StepKind.Gin => "ginning cotton",
+            StepKind.PartCaps => "parting caps",
+            StepKind.Degum => "degumming silk",
+            StepKind.Dye => "dyeing fibre",
+            StepKind.Dress => "dressing fibre",
+            StepKind.Divide => "dividing a heap",
+            StepKind.Join => "joining heaps",
+            _ => "a step",
+        };
 
     /// <summary>The likeliest slip as a question, with the figures that would set it right.</summary>
     public static string Guess(Slip? slip, MassUnit unit)

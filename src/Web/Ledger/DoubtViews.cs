@@ -15,7 +15,13 @@ public sealed record SuspectView(Guid FlowId, Guid EntryId, StepKind Step, DateT
 /// <param name="Suspects">Likeliest first; several when no balance can tell them apart.</param>
 /// <param name="Deviations">How many standard deviations it is out.</param>
 /// <param name="Likelier">What the rest of the family says it was.</param>
-public sealed record DoubtView(IReadOnlyList<SuspectView> Suspects, NumberFigure Deviations, MassFigure Likelier, SlipKind? Slip, string Sentence);
+public sealed record DoubtView(
+    IReadOnlyList<SuspectView> Suspects,
+    NumberFigure Deviations,
+    MassFigure Likelier,
+    SlipKind? Slip,
+    string Sentence
+);
 
 /// <summary>How well the weighings of a family agree.</summary>
 /// <param name="Checks">How many independent balances there are.</param>
@@ -30,50 +36,73 @@ public static class DoubtViews
     {
         var flows = family.Flows.ToDictionary(f => f.FlowId);
         // What somebody answered, also with not knowing, is not asked again.
-        var answered = family.Flows.Where(f => f.Entry.Answer is not null || f.ConfirmedBecause is not null).Select(f => f.EntryId).ToHashSet();
+        var answered = family
+            .Flows.Where(f => f.Entry.Answer is not null || f.ConfirmedBecause is not null)
+            .Select(f => f.EntryId)
+            .ToHashSet();
         var doubts = reconciliation.Doubts.Where(d => !d.EntryIds.Any(answered.Contains)).ToArray();
         return new AgreementView(
             reconciliation.Degrees,
             reconciliation.Checkable,
             [.. doubts.Select(d => View(d, flows, unit))],
-            Sentence(reconciliation, doubts.Length));
+            Sentence(reconciliation, doubts.Length)
+        );
     }
 
     private static string Sentence(Reconciliation r, int doubts)
     {
         var open = r.Flows.Values.Count(f => f.Reconciled is null);
-        var unsolved = open == 0 ? "" : open == 1 ? " One mass cannot be determined: nothing fixes it." : FormattableString.Invariant($" {open} masses cannot be determined: nothing fixes them.");
-        return r.Degrees == 0 && doubts == 0
-            ? "No balance can check these weighings yet: nothing was weighed twice." + unsolved
+        var unsolved =
+            open == 0 ? ""
+            : open == 1 ? " One mass cannot be determined: nothing fixes it."
+            : FormattableString.Invariant($" {open} masses cannot be determined: nothing fixes them.");
+        return r.Degrees == 0 && doubts == 0 ? "No balance can check these weighings yet: nothing was weighed twice." + unsolved
             : doubts == 0
                 ? FormattableString.Invariant($"{r.Checkable} weighings are checked by {r.Degrees} balances, and they agree.") + unsolved
-                : FormattableString.Invariant($"{(doubts == 1 ? "One weighing does" : $"{doubts} weighings do")} not agree with the rest.") + unsolved;
+            : FormattableString.Invariant($"{(doubts == 1 ? "One weighing does" : $"{doubts} weighings do")} not agree with the rest.")
+                + unsolved;
     }
 
     private static DoubtView View(Doubt doubt, Dictionary<Guid, FamilyFlow> flows, MassUnit unit)
     {
         var suspects = doubt.FlowIds.Where(flows.ContainsKey).Select(p => Suspect(flows[p], unit)).ToArray();
-        var likelier = doubt.Likelier.ToFigure(unit, Provenance.Reckoned, new Working(
-            "what every other balance of the family leaves for this weighing",
-            [
-                new("logged", suspects[0].Logged.Text),
-                new("logged, at reference mass", Mass.FromGrams(doubt.LoggedGrams).Write(unit)),
-                new("reconciled", doubt.Likelier.Write(unit)),
-                new("one standard deviation", Mass.FromGrams(doubt.Likelier.Sigma).WriteSpread(unit)),
-            ],
-            "reconciliation by weighted least squares over the family"));
+        var likelier = doubt.Likelier.ToFigure(
+            unit,
+            Provenance.Reckoned,
+            new Working(
+                "what every other balance of the family leaves for this weighing",
+                [
+                    new("logged", suspects[0].Logged.Text),
+                    new("logged, at reference mass", Mass.FromGrams(doubt.LoggedGrams).Write(unit)),
+                    new("reconciled", doubt.Likelier.Write(unit)),
+                    new("one standard deviation", Mass.FromGrams(doubt.Likelier.Sigma).WriteSpread(unit)),
+                ],
+                "reconciliation by weighted least squares over the family"
+            )
+        );
         var missing = doubt.Slip?.Kind == SlipKind.SomethingNotLogged;
         var swapped = doubt.Slip?.Kind == SlipKind.LotsExchanged;
-        var which = swapped ? $"{suspects[0].Words} and {suspects[1].Words}"
+        var which =
+            swapped ? $"{suspects[0].Words} and {suspects[1].Words}"
             : suspects.Length == 1 ? suspects[0].Words
-            : $"{suspects[0].Words}, or {string.Join(" or ", suspects.Skip(1).Take(3).Select(s => s.Words))}{(suspects.Length > 4 ? " or another" : "")} (no balance can tell them apart)";
+            : $"{suspects[0].Words}, or "
+                + $"{string.Join(" or ", suspects.Skip(1).Take(3).Select(s => s.Words))}{(suspects.Length > 4 ? " or another" : "")} (no balance can "
+                + $"tell them apart)";
         return new DoubtView(
             suspects,
-            new NumberFigure(doubt.ZScore, Math.Abs(doubt.ZScore).ToString("0.0", CultureInfo.InvariantCulture) + " standard deviations out", Provenance.Reckoned),
+            new NumberFigure(
+                doubt.ZScore,
+                Math.Abs(doubt.ZScore).ToString("0.0", CultureInfo.InvariantCulture) + " standard deviations out",
+                Provenance.Reckoned
+            ),
             likelier,
             doubt.Slip?.Kind,
-            missing ? $"{BalanceWords.Guess(doubt.Slip, unit)} The step of {suspects[0].DoneAt.ToString("d MMM", CultureInfo.InvariantCulture)} is short by that; or one of its weighings is out by as much ({string.Join(", ", suspects.Skip(1).Take(3).Select(s => s.Logged.Text))})."
-            : $"Look at {which}. {(doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))}");
+            missing
+                ? $"{BalanceWords.Guess(doubt.Slip, unit)} The step of {suspects[0].DoneAt.ToString("d MMM", CultureInfo.InvariantCulture)} is "
+                    + $"short by that; or one of its weighings is out by as much "
+                    + $"({string.Join(", ", suspects.Skip(1).Take(3).Select(s => s.Logged.Text))})."
+                : $"Look at {which}. {(doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))}"
+        );
     }
 
     internal static SuspectView Suspect(FamilyFlow flow, MassUnit unit)

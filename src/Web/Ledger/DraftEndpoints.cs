@@ -17,33 +17,64 @@ public sealed record DraftView(Guid Id, StepKind Step, StepRequest Request, stri
 
 /// <summary>What contradicts in a draft.</summary>
 /// <param name="AboveTheBook">More was taken than the book has: it may simply have been there.</param>
-/// <param name="Answers">Weighings that would end it, the likeliest first: one of the draft by its field, or an earlier one by entry and flow.</param>
+/// <param name="Answers">Weighings that would end it, the likeliest first: one of the draft by its field, or an earlier one by entry and
+/// flow.</param>
 public sealed record DraftQuestion(string Sentence, bool AboveTheBook, IReadOnlyList<AnswerTap> Answers);
 
 /// <summary>The one weight that was the slip: a field of the draft, or an earlier weighing by entry and flow.</summary>
 /// <param name="Mass">What it should be, as typed.</param>
 /// <param name="Revision">How often the earlier weighing had been set right when the person looked at it.</param>
-public sealed record SettleRequest([property: StringLength(60)] string Mass, [property: StringLength(20)] string? Field = null, Guid? EntryId = null, Guid? FlowId = null, int? Revision = null);
+public sealed record SettleRequest(
+    [property: StringLength(60)] string Mass,
+    [property: StringLength(20)] string? Field = null,
+    Guid? EntryId = null,
+    Guid? FlowId = null,
+    int? Revision = null
+);
 
 public static class DraftEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
         group.MapGet("", List).Named("listDrafts", "Entries that are kept because their balance cannot be.");
-        group.MapGet("/{id:guid}/question", Question).Named("readDraftQuestion", "What contradicts in a draft, with the weighings that would end it.").ProducesProblem(404);
-        group.MapPost("/{id:guid}/settle", Settle).Named("settleDraft", "Sets the one weight right that was the slip, and logs the draft.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/{id:guid}/confirm", Confirm).Named("confirmDraft", "Logs a draft as it is, with a reason.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapGet("/{id:guid}/question", Question)
+            .Named("readDraftQuestion", "What contradicts in a draft, with the weighings that would end it.")
+            .ProducesProblem(404);
+        group
+            .MapPost("/{id:guid}/settle", Settle)
+            .Named("settleDraft", "Sets the one weight right that was the slip, and logs the draft.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPost("/{id:guid}/confirm", Confirm)
+            .Named("confirmDraft", "Logs a draft as it is, with a reason.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         group.MapDelete("/{id:guid}", Withdraw).Named("withdrawDraft", "Withdraws a draft.").Changes().ProducesProblem(404);
     }
 
     private static async Task<List<DraftView>> List(EarthyTuftDb db, CancellationToken cancellationToken)
     {
-        var open = await db.Drafts.AsNoTracking().Where(d => d.State == DraftState.Open).OrderByDescending(d => d.RecordedAt).Take(50).ToListAsync(cancellationToken);
+        var open = await db
+            .Drafts.AsNoTracking()
+            .Where(d => d.State == DraftState.Open)
+            .OrderByDescending(d => d.RecordedAt)
+            .Take(50)
+            .ToListAsync(cancellationToken);
         return [.. open.Select(d => new DraftView(d.Id, d.Step, Request(d), d.Trouble, d.RecordedAt))];
     }
 
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Confirm(
-        Guid id, ConfirmRequest request, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+        Guid id,
+        ConfirmRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        RunDesk runs,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is not { } draft)
         {
@@ -55,9 +86,17 @@ public static class DraftEndpoints
     }
 
     /// <summary>Both explanations: a weighing of the draft itself, and the earlier ones that the book hangs on.</summary>
-    private static async Task<Results<Ok<DraftQuestion>, ProblemHttpResult>> Question(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<DraftQuestion>, ProblemHttpResult>> Question(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
-        if (await db.Drafts.AsNoTracking().SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is not { } draft)
+        if (
+            await db.Drafts.AsNoTracking().SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken)
+            is not { } draft
+        )
         {
             return Problems.NotHere("draft");
         }
@@ -75,22 +114,41 @@ public static class DraftEndpoints
         var fields = Fields(command).Zip(outcome.Flows).ToDictionary(p => p.Second.Flow.Id, p => p.First);
         var told = Explanations.Of(family.Entries, entry, context.UsualBowl);
         var own = told.Where(e => e.IsNew).Take(2).Select(e => Own(e, fields[e.FlowId], unit));
-        var earlier = told.Where(e => !e.IsNew).Take(QuestionEndpoints.MostWeighings).Select(e => QuestionEndpoints.Weighing(e, family, unit));
+        var earlier = told.Where(e => !e.IsNew)
+            .Take(QuestionEndpoints.MostWeighings)
+            .Select(e => QuestionEndpoints.Weighing(e, family, unit));
         AnswerTap[] taps = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];
-        return TypedResults.Ok(new DraftQuestion(LedgerEndpoints.Trouble(outcome, decision.View, context), outcome.OverBook.Count > 0, taps));
+        return TypedResults.Ok(
+            new DraftQuestion(LedgerEndpoints.Trouble(outcome, decision.View, context), outcome.OverBook.Count > 0, taps)
+        );
     }
 
     private static AnswerTap Own(Explanation told, string field, MassUnit unit)
     {
         var right = QuestionEndpoints.Rounded(told.Likelier).Write(unit);
-        return new AnswerTap(AnswerKind.Weighing, Field: field, Mass: right, Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: it was {right}{QuestionEndpoints.Kind(told.Kind)}");
+        return new AnswerTap(
+            AnswerKind.Weighing,
+            Field: field,
+            Mass: right,
+            Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: it was {right}{QuestionEndpoints.Kind(told.Kind)}"
+        );
     }
 
     private static IEnumerable<string> Fields(StepCommand command) =>
-        command.From.Select((_, i) => $"from[{i}]").Concat(command.To.Select((_, i) => $"to[{i}]")).Concat(command.Losses.Select((_, i) => $"losses[{i}]")).Concat(command.Gains.Select((_, i) => $"gains[{i}]"));
+        command
+            .From.Select((_, i) => $"from[{i}]")
+            .Concat(command.To.Select((_, i) => $"to[{i}]"))
+            .Concat(command.Losses.Select((_, i) => $"losses[{i}]"))
+            .Concat(command.Gains.Select((_, i) => $"gains[{i}]"));
 
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Settle(
-        Guid id, SettleRequest request, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+        Guid id,
+        SettleRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        RunDesk runs,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is not { } draft)
         {
@@ -117,7 +175,12 @@ public static class DraftEndpoints
             return Problems.Refused("flowId", "missing", "Say which weight was the slip.");
         }
 
-        var correction = new CorrectionRequest(flow, request.Mass, FormattableString.Invariant($"A later weighing of {context.DayOf(draft.RecordedAt):d MMM} contradicted it."), Seen: request.Revision);
+        var correction = new CorrectionRequest(
+            flow,
+            request.Mass,
+            FormattableString.Invariant($"A later weighing of {context.DayOf(draft.RecordedAt):d MMM} contradicted it."),
+            Seen: request.Revision
+        );
         if ((await LedgerEndpoints.SetRight(entry, correction, db, context, cancellationToken)).Against is { } refused)
         {
             return refused;
@@ -142,7 +205,12 @@ public static class DraftEndpoints
         static IReadOnlyList<T>? At<T>(IReadOnlyList<T>? list, string name, string field, Func<T, T> change)
         {
             var open = name.Length + 1;
-            return list is not null && field.StartsWith(name + "[", StringComparison.Ordinal) && field.EndsWith(']') && int.TryParse(field[open..^1], NumberStyles.None, CultureInfo.InvariantCulture, out var i) && i < list.Count
+            return
+                list is not null
+                && field.StartsWith(name + "[", StringComparison.Ordinal)
+                && field.EndsWith(']')
+                && int.TryParse(field[open..^1], NumberStyles.None, CultureInfo.InvariantCulture, out var i)
+                && i < list.Count
                 ? [.. list.Select((item, k) => k == i ? change(item) : item)]
                 : null;
         }

@@ -19,10 +19,19 @@ public sealed record DyeingRequest(
     [property: StringLength(7)] string? ColourBefore = null,
     [property: StringLength(7)] string? ColourAfter = null,
     DriedHow? Dried = null,
-    [property: StringLength(60)] string? ColourName = null)
+    [property: StringLength(60)] string? ColourName = null
+)
 {
-    public DyeNotes ToNotes() => new(
-        Dyestuff?.Trim() ?? "", DosePercent, Mordant?.Trim() ?? "", MordantPercent, ColourBefore?.Trim() ?? "", ColourAfter?.Trim() ?? "", Dried);
+    public DyeNotes ToNotes() =>
+        new(
+            Dyestuff?.Trim() ?? "",
+            DosePercent,
+            Mordant?.Trim() ?? "",
+            MordantPercent,
+            ColourBefore?.Trim() ?? "",
+            ColourAfter?.Trim() ?? "",
+            Dried
+        );
 }
 
 /// <summary>A dyeing as it was noted.</summary>
@@ -31,16 +40,38 @@ public sealed record DyeingRequest(
 public sealed record DyeingView(string Words, string ColourBefore, string ColourAfter, DriedHow? Dried, IReadOnlyList<DyePortion> Portions)
 {
     /// <param name="ovenDryGrams">The fibre that was dyed, oven-dry; null when its mass is not known.</param>
-    public static DyeingView Of(DyeNotes notes, double? ovenDryGrams, MassUnit unit) => new(
-        string.Join("; ", new[] { Dose(notes.Dyestuff.Length > 0 ? notes.Dyestuff : notes.DosePercent is null ? "" : "dyestuff", notes.DosePercent), Dose(notes.Mordant, notes.MordantPercent) }.Where(w => w.Length > 0)),
-        notes.ColourBefore,
-        notes.ColourAfter,
-        notes.Dried,
-        [.. new[] { ("dyestuff", notes.DosePercent), ("mordant", notes.MordantPercent) }
-            .Where(p => p.Item2 is not null && ovenDryGrams is not null)
-            .Select(p => new DyePortion(p.Item1, Mass.FromGrams(DyeNotes.Grams(ovenDryGrams!.Value, p.Item2!.Value)).ToFigure(unit, Provenance.Reckoned)))]);
+    public static DyeingView Of(DyeNotes notes, double? ovenDryGrams, MassUnit unit) =>
+        new(
+            string.Join(
+                "; ",
+                new[]
+                {
+                    Dose(
+                        notes.Dyestuff.Length > 0 ? notes.Dyestuff
+                            : notes.DosePercent is null ? ""
+                            : "dyestuff",
+                        notes.DosePercent
+                    ),
+                    Dose(notes.Mordant, notes.MordantPercent),
+                }.Where(w => w.Length > 0)
+            ),
+            notes.ColourBefore,
+            notes.ColourAfter,
+            notes.Dried,
+            [
+                .. new[] { ("dyestuff", notes.DosePercent), ("mordant", notes.MordantPercent) }
+                    .Where(p => p.Item2 is not null && ovenDryGrams is not null)
+                    .Select(p => new DyePortion(
+                        p.Item1,
+                        Mass.FromGrams(DyeNotes.Grams(ovenDryGrams!.Value, p.Item2!.Value)).ToFigure(unit, Provenance.Reckoned)
+                    )),
+            ]
+        );
 
-    private static string Dose(string of, double? percent) => of.Length == 0 ? "" : percent is { } p ? $"{of}, {p.ToString("0.##", CultureInfo.InvariantCulture)} % of the dry fibre" : of;
+    private static string Dose(string of, double? percent) =>
+        of.Length == 0 ? ""
+        : percent is { } p ? $"{of}, {p.ToString("0.##", CultureInfo.InvariantCulture)} % of the dry fibre"
+        : of;
 }
 
 /// <summary>What a dose comes to.</summary>

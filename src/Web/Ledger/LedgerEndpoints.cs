@@ -22,19 +22,42 @@ public static class LedgerEndpoints
     {
         var group = app.MapGroup("/api/entries").WithTags("ledger").ForMembers();
         group.MapPost("/weigh-up", WeighUp).Named("weighUp", "Says what a step would come to, and stores nothing.").Changes();
-        group.MapPost("", Log).Named("logStep", "Logs a step; one that cannot be is kept as a draft.").Changes().ProducesProblem(409).ProducesProblem(503);
-        group.MapPost("/{id:guid}/corrections", Correct).Named("correctWeighing", "Sets a weight right; the old figure stays readable.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapPost("", Log)
+            .Named("logStep", "Logs a step; one that cannot be is kept as a draft.")
+            .Changes()
+            .ProducesProblem(409)
+            .ProducesProblem(503);
+        group
+            .MapPost("/{id:guid}/corrections", Correct)
+            .Named("correctWeighing", "Sets a weight right; the old figure stays readable.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         VoidEndpoints.Map(group);
         QuestionEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
 
     /// <summary>A step as it would be logged.</summary>
-    internal sealed record Decision(StepReader Reader, StepCommand Command, StepOutcome Outcome, Dictionary<Guid, LotRow> Rows, DateTimeOffset DoneAt, BalanceView View);
+    internal sealed record Decision(
+        StepReader Reader,
+        StepCommand Command,
+        StepOutcome Outcome,
+        Dictionary<Guid, LotRow> Rows,
+        DateTimeOffset DoneAt,
+        BalanceView View
+    );
 
     /// <summary>Decides what may be logged: asked once for a preview and once for an entry, with the same checks.</summary>
     /// <returns>The decision, or what stands against it.</returns>
-    internal static async Task<(Decision? Decision, ProblemHttpResult? Against)> Decide(StepRequest request, EarthyTuftDb db, RequestContext context, bool toWrite, CancellationToken cancellationToken)
+    internal static async Task<(Decision? Decision, ProblemHttpResult? Against)> Decide(
+        StepRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        bool toWrite,
+        CancellationToken cancellationToken
+    )
     {
         var doneAt = request.DoneAt ?? context.Now;
         if (WorkTime.Check(doneAt, context.Now, "doneAt") is { } never)
@@ -59,10 +82,30 @@ public static class LedgerEndpoints
 
         return outcome.IsRefused
             ? (null, Problems.Refused(outcome.Refusals))
-            : (new Decision(reader, command.Value, outcome.Value, rows, doneAt, outcome.Value.Balance.View(context.Workshop.Unit, request.Step, outcome.Value.Slip, LedgerStore.Noil(command.Value, outcome.Value))), null);
+            : (
+                new Decision(
+                    reader,
+                    command.Value,
+                    outcome.Value,
+                    rows,
+                    doneAt,
+                    outcome.Value.Balance.View(
+                        context.Workshop.Unit,
+                        request.Step,
+                        outcome.Value.Slip,
+                        LedgerStore.Noil(command.Value, outcome.Value)
+                    )
+                ),
+                null
+            );
     }
 
-    private static async Task<Results<Ok<WeighedUp>, ProblemHttpResult>> WeighUp(StepRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<WeighedUp>, ProblemHttpResult>> WeighUp(
+        StepRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         var (decision, against) = await Decide(request, db, context, toWrite: false, cancellationToken);
         if (decision is not { Outcome: var outcome })
@@ -70,11 +113,31 @@ public static class LedgerEndpoints
             return against!;
         }
 
-        PortionView[] dressing = request.Step == StepKind.Dress && outcome.Balance.In is { } fibre
-            ? [.. Dressing.Usual(fibre.Mass.Grams).Select(d => new PortionView(d.Percent, Mass.FromGrams(d.Grams).ToFigure(context.Workshop.Unit, Provenance.Reckoned)))]
-            : [];
+        PortionView[] dressing =
+            request.Step == StepKind.Dress && outcome.Balance.In is { } fibre
+                ?
+                [
+                    .. Dressing
+                        .Usual(fibre.Mass.Grams)
+                        .Select(d => new PortionView(
+                            d.Percent,
+                            Mass.FromGrams(d.Grams).ToFigure(context.Workshop.Unit, Provenance.Reckoned)
+                        )),
+                ]
+                : [];
         // Nothing is taken yet: what goes into a reserve is warned of here, and refused only when it is logged without a word.
-        return TypedResults.Ok(new WeighedUp(decision.View, decision.Reader.Understood(decision.Command, outcome), outcome.Reserved.FirstOrDefault()?.Reason, BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit), dressing, request.Dyeing is { } dyeing ? DyeingView.Of(dyeing.ToNotes(), DryGrams(outcome.Balance.In, outcome.Composition), context.Workshop.Unit) : null));
+        return TypedResults.Ok(
+            new WeighedUp(
+                decision.View,
+                decision.Reader.Understood(decision.Command, outcome),
+                outcome.Reserved.FirstOrDefault()?.Reason,
+                BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit),
+                dressing,
+                request.Dyeing is { } dyeing
+                    ? DyeingView.Of(dyeing.ToNotes(), DryGrams(outcome.Balance.In, outcome.Composition), context.Workshop.Unit)
+                    : null
+            )
+        );
     }
 
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Log(
@@ -83,25 +146,38 @@ public static class LedgerEndpoints
         EarthyTuftDb db,
         RequestContext context,
         RunDesk runs,
-        CancellationToken cancellationToken)
+        CancellationToken cancellationToken
+    )
     {
         try
         {
             // Most entries are new: whether this one was sent before is asked only where it meets a refusal or its own key.
             var answer = await Keep(request, key, null, db, context, runs, cancellationToken);
             // Refused, perhaps because its own earlier copy took what this one asks for.
-            return answer.Result is ProblemHttpResult && await Stored(db, context, key, cancellationToken) is { } twin ? TypedResults.Ok(twin) : answer;
+            return answer.Result is ProblemHttpResult && await Stored(db, context, key, cancellationToken) is { } twin
+                ? TypedResults.Ok(twin)
+                : answer;
         }
         catch (DbUpdateException e) when (e is DbUpdateConcurrencyException || e.IsDuplicate())
         {
             // Either the same entry was sent twice at once, and the other copy is stored; or somebody else took from the same lot first.
             db.ChangeTracker.Clear();
-            return await Stored(db, context, key, cancellationToken) is { } stored ? TypedResults.Ok(stored) : await ChangedMeanwhile(db, context, LotIds(request), cancellationToken);
+            return await Stored(db, context, key, cancellationToken) is { } stored
+                ? TypedResults.Ok(stored)
+                : await ChangedMeanwhile(db, context, LotIds(request), cancellationToken);
         }
     }
 
     /// <summary>Logs a draft; what somebody else did to its lots meanwhile is said.</summary>
-    internal static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> KeepOrSay(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+    internal static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> KeepOrSay(
+        StepRequest request,
+        Guid key,
+        string? because,
+        EarthyTuftDb db,
+        RequestContext context,
+        RunDesk runs,
+        CancellationToken cancellationToken
+    )
     {
         try
         {
@@ -114,10 +190,21 @@ public static class LedgerEndpoints
         }
     }
 
-    /// <summary>Decides and stores in one transaction, the caller's where there is one. What contradicts the log without a reason is stored as a draft.</summary>
-    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Keep(StepRequest request, Guid key, string? because, EarthyTuftDb db, RequestContext context, RunDesk runs, CancellationToken cancellationToken)
+    /// <summary>Decides and stores in one transaction, the caller's where there is one. What contradicts the log without a reason is stored
+    /// as a draft.</summary>
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Keep(
+        StepRequest request,
+        Guid key,
+        string? because,
+        EarthyTuftDb db,
+        RequestContext context,
+        RunDesk runs,
+        CancellationToken cancellationToken
+    )
     {
-        await using var transaction = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancellationToken) : null;
+        await using var transaction = db.Database.CurrentTransaction is null
+            ? await db.Database.BeginTransactionAsync(cancellationToken)
+            : null;
         // A transaction of its own is rolled back as a whole when something fails: no savepoint is needed, and each is a round trip.
         db.Database.AutoSavepointsEnabled = transaction is null;
         var (decision, against) = await Decide(request, db, context, toWrite: true, cancellationToken);
@@ -153,7 +240,17 @@ public static class LedgerEndpoints
         // Told later than it was done: what came after it is reckoned anew.
         var late = rows.Values.Any(r => r.ChangedAt > doneAt);
         var made = await NewLots(request, command, outcome, rows, db, cancellationToken);
-        var facts = new EntryFacts(key, doneAt, context.Now, context.PersonId, context.NameOf(request.Who), request.Minutes, CountWords.With(request), because, request.Spent);
+        var facts = new EntryFacts(
+            key,
+            doneAt,
+            context.Now,
+            context.PersonId,
+            context.NameOf(request.Who),
+            request.Minutes,
+            CountWords.With(request),
+            because,
+            request.Spent
+        );
         var entry = LedgerStore.AddStep(db, command, outcome, rows, made, reader.Typed, facts);
         if (request.Dyeing is { } dyeing)
         {
@@ -166,12 +263,23 @@ public static class LedgerEndpoints
             YarnNotes.Stage(db, lot, giving.Yarn, doneAt, facts.Who);
         }
 
-        db.Measures.AddRange((command.Measures ?? new Dictionary<string, double>()).Select(m => new MeasureRow { EntryId = entry.Id, Key = m.Key, Value = m.Value }));
+        db.Measures.AddRange(
+            (command.Measures ?? new Dictionary<string, double>()).Select(m => new MeasureRow
+            {
+                EntryId = entry.Id,
+                Key = m.Key,
+                Value = m.Value,
+            })
+        );
         await Replace(db, request.DraftId, cancellationToken);
         await db.SaveChangesAsync(cancellationToken);
         if (request.RunId is { } run && !await runs.Log(run, request.Step, LotIds(request), entry.Id, cancellationToken))
         {
-            return Problems.Refused("runId", "not-here", "Nothing of that kind runs with these lots: take what lay in that bath or on that rack, or log these at the station by themselves.");
+            return Problems.Refused(
+                "runId",
+                "not-here",
+                "Nothing of that kind runs with these lots: take what lay in that bath or on that rack, or log these at the station by themselves."
+            );
         }
 
         if (late || LedgerStore.NeedsFamily(command, outcome))
@@ -181,25 +289,37 @@ public static class LedgerEndpoints
         }
 
         await Commit(transaction, cancellationToken);
-        return TypedResults.Ok(new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))]));
+        return TypedResults.Ok(
+            new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))])
+        );
     }
 
     /// <summary>Fibre without its water.</summary>
-    internal static double? DryGrams(Estimate? reference, Composition composition) => reference?.Mass.Grams / (1 + composition.Regain(Regain.ReferenceHumidity));
+    internal static double? DryGrams(Estimate? reference, Composition composition) =>
+        reference?.Mass.Grams / (1 + composition.Regain(Regain.ReferenceHumidity));
 
-    private static Task Commit(IDbContextTransaction? own, CancellationToken cancellationToken) => own?.CommitAsync(cancellationToken) ?? Task.CompletedTask;
+    private static Task Commit(IDbContextTransaction? own, CancellationToken cancellationToken) =>
+        own?.CommitAsync(cancellationToken) ?? Task.CompletedTask;
 
     // A taking above the book is the news; that less came out of it than went in then says nothing.
     internal static string Trouble(StepOutcome outcome, BalanceView view, RequestContext context) =>
         BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit) ?? view.Sentence;
 
     private static BalanceView View(Family family, Guid entry, RequestContext context) =>
-        family.Masses.BalanceAt(entry).View(context.Workshop.Unit, family.Flows.First(f => f.EntryId == entry).Step, noil: family.NoilAt(entry));
+        family
+            .Masses.BalanceAt(entry)
+            .View(context.Workshop.Unit, family.Flows.First(f => f.EntryId == entry).Step, noil: family.NoilAt(entry));
 
     private static string DraftSentence(string sentence) => sentence + " Your entry is kept as a draft.";
 
     private static async Task<List<LotRow>> NewLots(
-        StepRequest request, StepCommand command, StepOutcome outcome, Dictionary<Guid, LotRow> rows, EarthyTuftDb db, CancellationToken cancellationToken)
+        StepRequest request,
+        StepCommand command,
+        StepOutcome outcome,
+        Dictionary<Guid, LotRow> rows,
+        EarthyTuftDb db,
+        CancellationToken cancellationToken
+    )
     {
         var sources = command.From.Select(t => rows[t.Lot.Id]).ToArray();
         var root = LotCode.SharedRoot(sources.Select(s => s.Code)) ?? await db.NextRootCode(LotCode.Joined, cancellationToken);
@@ -214,17 +334,39 @@ public static class LedgerEndpoints
         return lots;
     }
 
-    internal static async Task<ProblemHttpResult> ChangedMeanwhile(EarthyTuftDb db, RequestContext context, Guid[] ids, CancellationToken cancellationToken)
+    internal static async Task<ProblemHttpResult> ChangedMeanwhile(
+        EarthyTuftDb db,
+        RequestContext context,
+        Guid[] ids,
+        CancellationToken cancellationToken
+    )
     {
         var lots = await db.Lots.AsNoTracking().Where(l => ids.Contains(l.Id)).ToListAsync(cancellationToken);
         return Problems.Of(
             409,
             "changed-meanwhile",
             "Somebody took from this lot while you were at it. Nothing of yours was stored; here is what is there now.",
-            ("lots", lots.Select(l => new { l.Id, l.Code, l.Version, UsedUp = l.UsedUpAt is not null, Left = Figures.ToFigure(l.LeftGrams, l.LeftSigma, context.Workshop.Unit, Provenance.Reckoned) })));
+            (
+                "lots",
+                lots.Select(l => new
+                {
+                    l.Id,
+                    l.Code,
+                    l.Version,
+                    UsedUp = l.UsedUpAt is not null,
+                    Left = Figures.ToFigure(l.LeftGrams, l.LeftSigma, context.Workshop.Unit, Provenance.Reckoned),
+                })
+            )
+        );
     }
 
-    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Correct(Guid id, CorrectionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Correct(
+        Guid id,
+        CorrectionRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var (lotId, against) = await SetRight(id, request, db, context, cancellationToken);
@@ -236,15 +378,25 @@ public static class LedgerEndpoints
         await transaction.CommitAsync(cancellationToken);
         var step = await db.Entries.Where(e => e.Id == id).Select(e => e.Step).SingleAsync(cancellationToken);
         var view = !step.HasBalance() ? null : View(await Family.Of(db, [lotId], cancellationToken), id, context);
-        return TypedResults.Ok(new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", []));
+        return TypedResults.Ok(
+            new EntryAnswer(true, id, null, view, view?.Sentence ?? "The weight is set right; the old figure stays readable.", [])
+        );
     }
 
     /// <summary>Sets a weighing right within the caller's transaction and reckons its family anew.</summary>
     /// <returns>A lot of that family, or what stands against it.</returns>
-    internal static async Task<(Guid LotId, ProblemHttpResult? Against)> SetRight(Guid id, CorrectionRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    internal static async Task<(Guid LotId, ProblemHttpResult? Against)> SetRight(
+        Guid id,
+        CorrectionRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await LedgerStore.LockLotsOf(db, [id], cancellationToken);
-        var flow = await db.Flows.Include(f => f.Weighings).SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, cancellationToken);
+        var flow = await db
+            .Flows.Include(f => f.Weighings)
+            .SingleOrDefaultAsync(f => f.Id == request.FlowId && f.EntryId == id && !f.Voided, cancellationToken);
         if (flow?.Weighings.MaxBy(w => w.Revision) is not { } last)
         {
             return (default, Problems.NotHere("weighing"));
@@ -267,9 +419,21 @@ public static class LedgerEndpoints
         }
 
         var weighing = new Weighing(
-            flow.Id, read.Value, request.State ?? last.State, request.HumidityPercent ?? last.HumidityPercent, Mass.FromGrams(last.ScaleStepGrams), last.Session);
+            flow.Id,
+            read.Value,
+            request.State ?? last.State,
+            request.HumidityPercent ?? last.HumidityPercent,
+            Mass.FromGrams(last.ScaleStepGrams),
+            last.Session
+        );
         var row = LedgerStore.NewWeighing(
-            new TypedWeighing(weighing, request.Mass.Trim()), last.Revision + 1, context.PersonId, context.Workshop.PersonName, context.Now, request.Because.Trim());
+            new TypedWeighing(weighing, request.Mass.Trim()),
+            last.Revision + 1,
+            context.PersonId,
+            context.Workshop.PersonName,
+            context.Now,
+            request.Because.Trim()
+        );
         row.FlowId = flow.Id;
         db.Weighings.Add(row);
         await db.SaveChangesAsync(cancellationToken);
@@ -281,14 +445,19 @@ public static class LedgerEndpoints
 
     internal static async Task<EntryAnswer?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {
-        var found = await db.Entries.Where(e => e.Key == key).Select(e => new { e.Id, IsDraft = false })
+        var found = await db
+            .Entries.Where(e => e.Key == key)
+            .Select(e => new { e.Id, IsDraft = false })
             .Concat(db.Drafts.Where(d => d.Key == key).Select(d => new { d.Id, IsDraft = true }))
             .ToListAsync(cancellationToken);
         // A confirmed draft and its entry share the key: then the entry is what counts.
         if (found.FirstOrDefault(f => !f.IsDraft) is { } entry)
         {
-            var made = await db.Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out).OrderBy(f => f.Ordinal)
-                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form, f.Lot.Fibre)).ToListAsync(cancellationToken);
+            var made = await db
+                .Flows.Where(f => f.EntryId == entry.Id && f.Role == FlowRole.Out)
+                .OrderBy(f => f.Ordinal)
+                .Select(f => new MadeLot(f.Lot!.Id, f.Lot.Code, f.Lot.Form, f.Lot.Fibre))
+                .ToListAsync(cancellationToken);
             // The key of something that made no lot, sent to the wrong address: it is stored, and there is no balance to tell.
             var view = made.Count == 0 ? null : View(await Family.Of(db, [made[0].Id], cancellationToken), entry.Id, context);
             return new EntryAnswer(true, entry.Id, null, view, view?.Sentence ?? "It is stored already.", made);
@@ -305,7 +474,10 @@ public static class LedgerEndpoints
 
     private static async Task Replace(EarthyTuftDb db, Guid? draftId, CancellationToken cancellationToken)
     {
-        if (draftId is { } id && await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is { } old)
+        if (
+            draftId is { } id
+            && await db.Drafts.SingleOrDefaultAsync(d => d.Id == id && d.State == DraftState.Open, cancellationToken) is { } old
+        )
         {
             old.State = DraftState.Replaced;
         }

@@ -41,17 +41,38 @@ public enum AnswerKind
 /// <param name="Words">For a weighing: which one it is and what it would be.</param>
 /// <param name="Field">For a weighing of a draft that is not logged yet: its field.</param>
 public sealed record AnswerTap(
-    AnswerKind Kind, LossKind? Loss = null, LotForm? Form = null, Guid? EntryId = null, Guid? FlowId = null, int? Revision = null, string? Mass = null, string? Words = null, string? Field = null);
+    AnswerKind Kind,
+    LossKind? Loss = null,
+    LotForm? Form = null,
+    Guid? EntryId = null,
+    Guid? FlowId = null,
+    int? Revision = null,
+    string? Mass = null,
+    string? Words = null,
+    string? Field = null
+);
 
 /// <summary>A question of the log with its answers, the likeliest first.</summary>
-public sealed record QuestionView(Guid EntryId, StepKind Step, DateTimeOffset DoneAt, string LotCode, string Sentence, IReadOnlyList<AnswerTap> Answers);
+public sealed record QuestionView(
+    Guid EntryId,
+    StepKind Step,
+    DateTimeOffset DoneAt,
+    string LotCode,
+    string Sentence,
+    IReadOnlyList<AnswerTap> Answers
+);
 
 /// <summary>Answers that nothing is added for.</summary>
 public sealed record AnswerRequest(GapAnswer Answer);
 
 /// <summary>Another heap that is remembered.</summary>
 /// <param name="Mass">As typed; left out for all that is left over.</param>
-public sealed record HeapRequest(LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null);
+public sealed record HeapRequest(
+    LotForm Form,
+    [property: StringLength(60)] string? Mass = null,
+    WeighingState? State = null,
+    [property: StringLength(500)] string? Notes = null
+);
 
 /// <summary>What is remembered of an entry afterwards.</summary>
 /// <param name="Loss">A loss; without a weight it is all that is missing.</param>
@@ -65,7 +86,8 @@ public sealed record CompletionRequest(
     [property: Range(0, 10080)] int? Minutes = null,
     [property: StringLength(2000)] string? Notes = null,
     bool AnswersQuestion = false,
-    [property: StringLength(500, MinimumLength = 3)] string? Because = null);
+    [property: StringLength(500, MinimumLength = 3)] string? Because = null
+);
 
 /// <summary>Questions of the log, and what is added to an entry afterwards.</summary>
 public static class QuestionEndpoints
@@ -75,12 +97,30 @@ public static class QuestionEndpoints
 
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapGet("/{id:guid}/question", Question).Named("readQuestion", "What the log asks about an entry, with the answers.").ProducesProblem(404);
-        group.MapPost("/{id:guid}/answer", Answer).Named("answerQuestion", "Answers without adding anything.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/{id:guid}/completions", Complete).Named("completeEntry", "Adds what is remembered of an entry afterwards.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapGet("/{id:guid}/question", Question)
+            .Named("readQuestion", "What the log asks about an entry, with the answers.")
+            .ProducesProblem(404);
+        group
+            .MapPost("/{id:guid}/answer", Answer)
+            .Named("answerQuestion", "Answers without adding anything.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPost("/{id:guid}/completions", Complete)
+            .Named("completeEntry", "Adds what is remembered of an entry afterwards.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
-    private static async Task<Results<Ok<QuestionView>, ProblemHttpResult>> Question(Guid id, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<QuestionView>, ProblemHttpResult>> Question(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         if (!await db.Entries.AsNoTracking().Where(Asked.Any).AnyAsync(e => e.Id == id, cancellationToken))
         {
@@ -90,24 +130,38 @@ public static class QuestionEndpoints
         var family = await Family.Of(db, [await LotOf(db, id, cancellationToken)], cancellationToken);
         var flows = family.Flows.Where(f => f.EntryId == id).ToArray();
         var balance = family.Masses.BalanceAt(id);
-        var wrong = Explanations.OfGap(family.Entries, family.Masses, Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses), id, context.UsualBowl);
-        // A slip that tells the figure by itself is likelier than anything else; other weighings come after what simply fell or was forgotten.
+        var wrong = Explanations.OfGap(
+            family.Entries,
+            family.Masses,
+            Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses),
+            id,
+            context.UsualBowl
+        );
+        // A slip that tells the figure by itself is likelier than anything else; other weighings come after what simply fell or was
+        // forgotten.
         var sharp = wrong.Where(e => e.IsSharp).Take(1).ToArray();
         var unit = context.Workshop.Unit;
-        return TypedResults.Ok(new QuestionView(
-            id,
-            flows[0].Step,
-            flows[0].DoneAt,
-            flows.First(f => f.LotId is not null && f.Role != FlowRole.In).Lot!.Code,
-            flows[0].Step == StepKind.Recount ? BalanceWords.Recounted(balance.Unaccounted!, unit) : BalanceWords.Sentence(balance, unit, null, flows[0].Step),
-            [
-                .. sharp.Select(e => Weighing(e, family, unit)),
-                .. Lost(flows, balance),
-                .. Heaps(flows, balance),
-                .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => Weighing(e, family, unit)),
-                .. balance.Unaccounted is { Mass.Grams: > 0 } && flows[0].Step != StepKind.Recount ? Array.Empty<AnswerTap>() : [new AnswerTap(AnswerKind.AsItIs)],
-                new AnswerTap(AnswerKind.NotKnown),
-            ]));
+        return TypedResults.Ok(
+            new QuestionView(
+                id,
+                flows[0].Step,
+                flows[0].DoneAt,
+                flows.First(f => f.LotId is not null && f.Role != FlowRole.In).Lot!.Code,
+                flows[0].Step == StepKind.Recount
+                    ? BalanceWords.Recounted(balance.Unaccounted!, unit)
+                    : BalanceWords.Sentence(balance, unit, null, flows[0].Step),
+                [
+                    .. sharp.Select(e => Weighing(e, family, unit)),
+                    .. Lost(flows, balance),
+                    .. Heaps(flows, balance),
+                    .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => Weighing(e, family, unit)),
+                    .. balance.Unaccounted is { Mass.Grams: > 0 } && flows[0].Step != StepKind.Recount
+                        ? Array.Empty<AnswerTap>()
+                        : [new AnswerTap(AnswerKind.AsItIs)],
+                    new AnswerTap(AnswerKind.NotKnown),
+                ]
+            )
+        );
     }
 
     private static IEnumerable<AnswerTap> Lost(FamilyFlow[] flows, Balance balance)
@@ -119,7 +173,11 @@ public static class QuestionEndpoints
 
         // The kind that usually goes there first, then those that nobody weighed.
         var kinds = station.UsualLosses.Where(k => flows.All(f => f.LossKind != k));
-        return (balance.Usual is { } usual ? kinds.Prepend(usual.Kind) : kinds).Append(LossKind.Spilled).Distinct().Take(2).Select(k => new AnswerTap(AnswerKind.Lost, Loss: k));
+        return (balance.Usual is { } usual ? kinds.Prepend(usual.Kind) : kinds)
+            .Append(LossKind.Spilled)
+            .Distinct()
+            .Take(2)
+            .Select(k => new AnswerTap(AnswerKind.Lost, Loss: k));
     }
 
     private static IEnumerable<AnswerTap> Heaps(FamilyFlow[] flows, Balance balance)
@@ -130,7 +188,11 @@ public static class QuestionEndpoints
         }
 
         var source = flows.First(f => f.Role == FlowRole.In).Lot!;
-        return station.GivesOf(source.Form, source.Fibre).OrderBy(f => flows.Any(o => o.Role == FlowRole.Out && o.Lot!.Form == f)).Take(2).Select(f => new AnswerTap(AnswerKind.Heap, Form: f));
+        return station
+            .GivesOf(source.Form, source.Fibre)
+            .OrderBy(f => flows.Any(o => o.Role == FlowRole.Out && o.Lot!.Form == f))
+            .Take(2)
+            .Select(f => new AnswerTap(AnswerKind.Heap, Form: f));
     }
 
     internal static AnswerTap Weighing(Explanation told, Family family, MassUnit unit)
@@ -138,26 +200,39 @@ public static class QuestionEndpoints
         var flow = family.Flows.First(f => f.FlowId == told.FlowId);
         var right = Rounded(told.Likelier).Write(unit);
         return new AnswerTap(
-            AnswerKind.Weighing, EntryId: told.EntryId, FlowId: told.FlowId, Revision: flow.Revision, Mass: right, Words: $"{DoubtViews.Suspect(flow, unit).Words}: it was {right}{Kind(told.Kind)}");
+            AnswerKind.Weighing,
+            EntryId: told.EntryId,
+            FlowId: told.FlowId,
+            Revision: flow.Revision,
+            Mass: right,
+            Words: $"{DoubtViews.Suspect(flow, unit).Words}: it was {right}{Kind(told.Kind)}"
+        );
     }
 
     /// <summary>A weight as a scale would say it.</summary>
     internal static Mass Rounded(double grams) => Mass.FromGrams(grams >= 20 ? Math.Round(grams) : Math.Round(grams, 1));
 
     /// <summary>The kind of slip, to stand behind a figure.</summary>
-    internal static string Kind(SlipKind? kind) => kind switch
-    {
-        SlipKind.DampWeight => " once dry",
-        SlipKind.UsualBowl => " without the usual bowl",
-        SlipKind.ForgottenTare => " without what was weighed along",
-        SlipKind.TenTimes => ", a digit too many or too few",
-        SlipKind.DigitsExchanged => ", two digits exchanged",
-        SlipKind.PoundsForKilograms => ", pounds for kilograms",
-        SlipKind.OuncesForGrams => ", ounces for grams",
-        _ => "",
-    };
+    internal static string Kind(SlipKind? kind) =>
+        kind switch
+        {
+            SlipKind.DampWeight => " once dry",
+            SlipKind.UsualBowl => " without the usual bowl",
+            SlipKind.ForgottenTare => " without what was weighed along",
+            SlipKind.TenTimes => ", a digit too many or too few",
+            SlipKind.DigitsExchanged => ", two digits exchanged",
+            SlipKind.PoundsForKilograms => ", pounds for kilograms",
+            SlipKind.OuncesForGrams => ", ounces for grams",
+            _ => "",
+        };
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Answer(Guid id, AnswerRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Answer(
+        Guid id,
+        AnswerRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         if (await Hold(db, id, cancellationToken) is not { } entry)
@@ -170,14 +245,25 @@ public static class QuestionEndpoints
             return AnsweredMeanwhile();
         }
 
-        (entry.Answer, entry.AnsweredAt, entry.AnsweredBy, entry.AnsweredGapGrams) = (request.Answer, context.Now, context.Workshop.PersonName, entry.GapGrams);
+        (entry.Answer, entry.AnsweredAt, entry.AnsweredBy, entry.AnsweredGapGrams) = (
+            request.Answer,
+            context.Now,
+            context.Workshop.PersonName,
+            entry.GapGrams
+        );
         await db.SaveChangesAsync(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
         return TypedResults.NoContent();
     }
 
     private static async Task<Results<Ok<EntryAnswer>, ProblemHttpResult>> Complete(
-        Guid id, CompletionRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+        Guid id,
+        CompletionRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         if (await Hold(db, id, cancellationToken) is not { } entry || AllStations.Find(entry.Step) is not { } station)
@@ -203,8 +289,15 @@ public static class QuestionEndpoints
         }
 
         var (added, typed) = read.Value;
-        var sources = await db.Lots.Where(l => db.Flows.Any(f => f.EntryId == id && f.Role == FlowRole.In && f.LotId == l.Id)).ToListAsync(cancellationToken);
-        var refusals = StepDesk.CheckCompletion(station, [.. sources.Select(s => (s.Form, s.Fibre))], entry.Flows.Any(f => f.Amount == Amount.ByDifference), added);
+        var sources = await db
+            .Lots.Where(l => db.Flows.Any(f => f.EntryId == id && f.Role == FlowRole.In && f.LotId == l.Id))
+            .ToListAsync(cancellationToken);
+        var refusals = StepDesk.CheckCompletion(
+            station,
+            [.. sources.Select(s => (s.Form, s.Fibre))],
+            entry.Flows.Any(f => f.Amount == Amount.ByDifference),
+            added
+        );
         if (refusals.Count > 0)
         {
             return Problems.Refused(refusals);
@@ -216,7 +309,13 @@ public static class QuestionEndpoints
         {
             var beside = entry.Flows.First(f => f.Role == FlowRole.Out).LotId;
             var like = await db.Lots.SingleAsync(l => l.Id == beside, cancellationToken);
-            made = LedgerStore.NewLot(await db.NextChildCode(LotCode.RootOf(like.Code), cancellationToken), heap.Form, like.Composition, sources, request.Heap!.Notes?.Trim() ?? "");
+            made = LedgerStore.NewLot(
+                await db.NextChildCode(LotCode.RootOf(like.Code), cancellationToken),
+                heap.Form,
+                like.Composition,
+                sources,
+                request.Heap!.Notes?.Trim() ?? ""
+            );
         }
 
         LedgerStore.Complete(db, entry, added, made, typed, by);
@@ -231,22 +330,31 @@ public static class QuestionEndpoints
                 }
                 else
                 {
-                    db.Measures.Add(new MeasureRow { EntryId = id, Key = measure, Value = value });
+                    db.Measures.Add(
+                        new MeasureRow
+                        {
+                            EntryId = id,
+                            Key = measure,
+                            Value = value,
+                        }
+                    );
                 }
             }
         }
 
-        db.Changes.Add(new ChangeRow
-        {
-            Id = key,
-            EntryId = id,
-            What = FormattableString.Invariant($"what was added to {entry.Step.Words()} of {context.DayOf(entry.DoneAt):d MMM}"),
-            From = "nothing",
-            To = Words(added, context.Workshop.Unit),
-            Because = request.Because?.Trim() ?? "",
-            Who = by.Who,
-            At = by.At,
-        });
+        db.Changes.Add(
+            new ChangeRow
+            {
+                Id = key,
+                EntryId = id,
+                What = FormattableString.Invariant($"what was added to {entry.Step.Words()} of {context.DayOf(entry.DoneAt):d MMM}"),
+                From = "nothing",
+                To = Words(added, context.Workshop.Unit),
+                Because = request.Because?.Trim() ?? "",
+                Who = by.Who,
+                At = by.At,
+            }
+        );
         await db.SaveChangesAsync(cancellationToken);
         await LedgerStore.Refresh(db, [await LotOf(db, id, cancellationToken)], cancellationToken);
         if (entry.Status == BalanceStatus.Impossible && entry.ConfirmedBecause is null)
@@ -254,9 +362,13 @@ public static class QuestionEndpoints
             if (request.Because is null)
             {
                 return Problems.Refused(
-                    added.Loss is not null ? "loss.mass" : added.Heap is not null ? "heap.mass" : "gain.mass",
+                    added.Loss is not null ? "loss.mass"
+                        : added.Heap is not null ? "heap.mass"
+                        : "gain.mass",
                     "more-than-went-in",
-                    $"{(await Answered(db, context, entry, made, cancellationToken)).Sentence} Nothing was added: set a weight right first, or say why it is so.");
+                    $"{(await Answered(db, context, entry, made, cancellationToken)).Sentence} Nothing was added: set a weight right first, or "
+                        + $"say why it is so."
+                );
             }
 
             entry.ConfirmedBecause = request.Because.Trim();
@@ -269,11 +381,24 @@ public static class QuestionEndpoints
     }
 
     /// <summary>How the entry stands now.</summary>
-    private static async Task<EntryAnswer> Answered(EarthyTuftDb db, RequestContext context, EntryRow entry, LotRow? made, CancellationToken cancellationToken)
+    private static async Task<EntryAnswer> Answered(
+        EarthyTuftDb db,
+        RequestContext context,
+        EntryRow entry,
+        LotRow? made,
+        CancellationToken cancellationToken
+    )
     {
         var family = await Family.Of(db, [await LotOf(db, entry.Id, cancellationToken)], cancellationToken);
         var view = family.Masses.BalanceAt(entry.Id).View(context.Workshop.Unit, entry.Step, noil: family.NoilAt(entry.Id));
-        return new EntryAnswer(true, entry.Id, null, view, view.Sentence, made is null ? [] : [new MadeLot(made.Id, made.Code, made.Form, made.Fibre)]);
+        return new EntryAnswer(
+            true,
+            entry.Id,
+            null,
+            view,
+            view.Sentence,
+            made is null ? [] : [new MadeLot(made.Id, made.Code, made.Form, made.Fibre)]
+        );
     }
 
     /// <summary>What was added, for the history.</summary>
@@ -292,7 +417,11 @@ public static class QuestionEndpoints
         return string.Join(", ", words.Where(w => w is not null));
     }
 
-    private static Result<(Completion Added, Func<Weighing, string> Typed)> Read(CompletionRequest request, EntryRow entry, RequestContext context)
+    private static Result<(Completion Added, Func<Weighing, string> Typed)> Read(
+        CompletionRequest request,
+        EntryRow entry,
+        RequestContext context
+    )
     {
         var refusals = new List<Refusal>();
         var typed = new Dictionary<Weighing, string>();
@@ -310,7 +439,14 @@ public static class QuestionEndpoints
                 return null;
             }
 
-            var weighing = new Weighing(Guid.CreateVersion7(), read.Value, state ?? WeighingState.Rested, null, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(entry.DoneAt));
+            var weighing = new Weighing(
+                Guid.CreateVersion7(),
+                read.Value,
+                state ?? WeighingState.Rested,
+                null,
+                Mass.FromGrams(context.Workshop.ScaleStepGrams),
+                context.DayOf(entry.DoneAt)
+            );
             typed[weighing] = text.Trim();
             return weighing;
         }
@@ -336,8 +472,16 @@ public static class QuestionEndpoints
     }
 
     internal static ProblemHttpResult AnsweredMeanwhile() =>
-        Problems.Of(409, "answered-meanwhile", "Somebody answered this meanwhile, or it fits by now. Nothing of yours was stored; look at the entry as it is.");
+        Problems.Of(
+            409,
+            "answered-meanwhile",
+            "Somebody answered this meanwhile, or it fits by now. Nothing of yours was stored; look at the entry as it is."
+        );
 
     private static Task<Guid> LotOf(EarthyTuftDb db, Guid entry, CancellationToken cancellationToken) =>
-        db.Flows.Where(f => f.EntryId == entry && f.LotId != null).OrderBy(f => f.Ordinal).Select(f => f.LotId!.Value).FirstAsync(cancellationToken);
+        db
+            .Flows.Where(f => f.EntryId == entry && f.LotId != null)
+            .OrderBy(f => f.Ordinal)
+            .Select(f => f.LotId!.Value)
+            .FirstAsync(cancellationToken);
 }

@@ -44,30 +44,58 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
 
         if (request.Dyeing is { } dyeing)
         {
-            refusals.AddRange(request.Step == StepKind.Dye ? DyeNotes.Check(dyeing.ToNotes()) : [new Refusal("dyeing", "not-measured-here", "Dyestuff and mordant are noted where fibre is dyed.")]);
+            refusals.AddRange(
+                request.Step == StepKind.Dye
+                    ? DyeNotes.Check(dyeing.ToNotes())
+                    : [new Refusal("dyeing", "not-measured-here", "Dyestuff and mordant are noted where fibre is dyed.")]
+            );
         }
 
         refusals.AddRange(request.To.SelectMany((t, i) => YarnNotes.Check(t.Yarn, t.Form, $"to[{i}].yarn")));
-        var to = request.To.Select((t, i) => new Giving(t.Form, Weigh(t.Mass, t.State ?? definition.UsualState, $"to[{i}].mass"), t.Worth)).ToArray();
-        var losses = (request.Losses ?? []).Select((l, i) => new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State ?? WeighingState.Rested, $"losses[{i}].mass"), l.Worth)).ToArray();
-        var gains = (request.Gains ?? []).Select((g, i) => (g.Kind, Weighing: Weigh(g.Mass, WeighingState.Rested, $"gains[{i}].mass", needed: true))).ToArray();
+        var to = request
+            .To.Select((t, i) => new Giving(t.Form, Weigh(t.Mass, t.State ?? definition.UsualState, $"to[{i}].mass"), t.Worth))
+            .ToArray();
+        var losses = (request.Losses ?? [])
+            .Select((l, i) => new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State ?? WeighingState.Rested, $"losses[{i}].mass"), l.Worth))
+            .ToArray();
+        var gains = (request.Gains ?? [])
+            .Select((g, i) => (g.Kind, Weighing: Weigh(g.Mass, WeighingState.Rested, $"gains[{i}].mass", needed: true)))
+            .ToArray();
         return refusals.Count > 0
             ? Result<StepCommand>.Refused(refusals)
-            : new StepCommand(definition, from, to, losses, [.. gains.Select(g => new Gaining(g.Kind, g.Weighing!))], request.IntoReserve, request.Measures);
+            : new StepCommand(
+                definition,
+                from,
+                to,
+                losses,
+                [.. gains.Select(g => new Gaining(g.Kind, g.Weighing!))],
+                request.IntoReserve,
+                request.Measures
+            );
     }
 
     public IReadOnlyList<UnderstoodMass> Understood(StepCommand command, StepOutcome outcome)
     {
-        var fields = command.From.Select((t, i) => ($"from[{i}].mass", t.Weighing))
+        var fields = command
+            .From.Select((t, i) => ($"from[{i}].mass", t.Weighing))
             .Concat(command.To.Select((t, i) => ($"to[{i}].mass", t.Weighing)))
             .Concat(command.Losses.Select((l, i) => ($"losses[{i}].mass", l.Weighing)))
             .Concat(command.Gains.Select((g, i) => ($"gains[{i}].mass", (Weighing?)g.Weighing)));
-        return [.. fields.Zip(outcome.Flows)
-            .Where(p => p.First.Item2 is not null)
-            .Select(p => new UnderstoodMass(
-                p.First.Item1,
-                p.First.Item2!.Logged.ToFigure(workshop.Unit, Provenance.Measured),
-                p.Second.Mass?.Estimate.ToFigure(workshop.Unit, Provenance.Reckoned, ReferenceWords.Working(p.First.Item2, workshop.Unit))))];
+        return
+        [
+            .. fields
+                .Zip(outcome.Flows)
+                .Where(p => p.First.Item2 is not null)
+                .Select(p => new UnderstoodMass(
+                    p.First.Item1,
+                    p.First.Item2!.Logged.ToFigure(workshop.Unit, Provenance.Measured),
+                    p.Second.Mass?.Estimate.ToFigure(
+                        workshop.Unit,
+                        Provenance.Reckoned,
+                        ReferenceWords.Working(p.First.Item2, workshop.Unit)
+                    )
+                )),
+        ];
     }
 
     private Weighing? Weigh(string? text, WeighingState state, string field, bool needed = false)
@@ -84,7 +112,14 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
             return null;
         }
 
-        var weighing = new Weighing(Guid.CreateVersion7(), read.Value, state, request.HumidityPercent, Mass.FromGrams(workshop.ScaleStepGrams), session);
+        var weighing = new Weighing(
+            Guid.CreateVersion7(),
+            read.Value,
+            state,
+            request.HumidityPercent,
+            Mass.FromGrams(workshop.ScaleStepGrams),
+            session
+        );
         typed[weighing] = text!.Trim();
         return weighing;
     }
@@ -93,19 +128,27 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
 /// <summary>Says how a weighing became a reference mass.</summary>
 public static class ReferenceWords
 {
-    public static Working Working(Weighing weighing, MassUnit unit) => new(
-        "logged \u00D7 (1 + regain at 65 %) / (1 + regain when weighed); in the grease only for the clean part",
-        [
-            new("logged", weighing.Logged.Write(unit)),
-            new("state", weighing.State switch
-            {
-                WeighingState.Rested => "rested in the room",
-                WeighingState.Warm => "warm, straight off the heat",
-                WeighingState.Provisional => "provisional, two weighings have not agreed yet",
-                WeighingState.AsSold => "as sold, at the agreed allowance",
-                _ => "damp",
-            }),
-            new("room humidity", weighing.HumidityPercent is { } h ? FormattableString.Invariant($"{h:0.#} %") : "not read, taken as 65 %"),
-        ],
-        "absorption curves, typical; allowances of Regulation (EU) 1007/2011");
+    public static Working Working(Weighing weighing, MassUnit unit) =>
+        new(
+            "logged \u00D7 (1 + regain at 65 %) / (1 + regain when weighed); in the grease only for the clean part",
+            [
+                new("logged", weighing.Logged.Write(unit)),
+                new(
+                    "state",
+                    weighing.State switch
+                    {
+                        WeighingState.Rested => "rested in the room",
+                        WeighingState.Warm => "warm, straight off the heat",
+                        WeighingState.Provisional => "provisional, two weighings have not agreed yet",
+                        WeighingState.AsSold => "as sold, at the agreed allowance",
+                        _ => "damp",
+                    }
+                ),
+                new(
+                    "room humidity",
+                    weighing.HumidityPercent is { } h ? FormattableString.Invariant($"{h:0.#} %") : "not read, taken as 65 %"
+                ),
+            ],
+            "absorption curves, typical; allowances of Regulation (EU) 1007/2011"
+        );
 }

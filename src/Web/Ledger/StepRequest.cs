@@ -11,17 +11,35 @@ namespace EarthyTuft.Web.Ledger;
 /// <param name="Version">The lot's version as the person saw it; another one meanwhile answers 409.</param>
 /// <param name="Mass">As typed; left out for "all of it, not weighed again".</param>
 /// <param name="All">Nothing is left of the lot afterwards.</param>
-public sealed record TakingRequest(Guid LotId, uint? Version = null, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, bool All = true);
+public sealed record TakingRequest(
+    Guid LotId,
+    uint? Version = null,
+    [property: StringLength(60)] string? Mass = null,
+    WeighingState? State = null,
+    bool All = true
+);
 
 /// <summary>Makes a lot.</summary>
 /// <param name="Mass">As typed; left out when nobody weighed it.</param>
 /// <param name="Yarn">Of what was spun: what was measured of it.</param>
 public sealed record GivingRequest(
-    LotForm Form, [property: StringLength(60)] string? Mass = null, WeighingState? State = null, [property: StringLength(500)] string? Notes = null, [property: Range(0, 1_000_000)] decimal? Worth = null, YarnRequest? Yarn = null);
+    LotForm Form,
+    [property: StringLength(60)] string? Mass = null,
+    WeighingState? State = null,
+    [property: StringLength(500)] string? Notes = null,
+    [property: Range(0, 1_000_000)] decimal? Worth = null,
+    YarnRequest? Yarn = null
+);
 
 /// <summary>Loses something.</summary>
 /// <param name="Mass">As typed; left out when it is to be found by difference.</param>
-public sealed record LosingRequest(LossKind Kind, [property: StringLength(60)] string? Mass = null, Fate? Fate = null, WeighingState? State = null, [property: Range(0, 1_000_000)] decimal? Worth = null);
+public sealed record LosingRequest(
+    LossKind Kind,
+    [property: StringLength(60)] string? Mass = null,
+    Fate? Fate = null,
+    WeighingState? State = null,
+    [property: Range(0, 1_000_000)] decimal? Worth = null
+);
 
 /// <summary>Takes something up.</summary>
 public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] string Mass);
@@ -49,7 +67,8 @@ public sealed record StepRequest(
     bool IntoReserve = false,
     [property: MaxLength(20)] IReadOnlyDictionary<string, double>? Measures = null,
     Guid? RunId = null,
-    DyeingRequest? Dyeing = null);
+    DyeingRequest? Dyeing = null
+);
 
 /// <summary>A weight as it was understood.</summary>
 /// <param name="Field">Which one: <c>to[0].mass</c>.</param>
@@ -72,7 +91,8 @@ public sealed record BalanceView(
     NumberFigure? Noil,
     MassFigure? LostNotWeighed,
     LossKind? LostKind,
-    string Sentence);
+    string Sentence
+);
 
 /// <summary>What to weigh out for a percentage of the fibre.</summary>
 public sealed record PortionView(double Percent, MassFigure Mass);
@@ -82,22 +102,38 @@ public sealed record PortionView(double Percent, MassFigure Mass);
 /// <param name="AboveTheBook">Said when more is taken than the book has of a lot.</param>
 /// <param name="Dyeing">What the doses of a dyeing come to.</param>
 /// <param name="Dressing">Where fibre is dressed and its mass is known: what the usual percentages come to.</param>
-public sealed record WeighedUp(BalanceView Balance, IReadOnlyList<UnderstoodMass> Understood, string? Reserved, string? AboveTheBook, IReadOnlyList<PortionView> Dressing, DyeingView? Dyeing);
+public sealed record WeighedUp(
+    BalanceView Balance,
+    IReadOnlyList<UnderstoodMass> Understood,
+    string? Reserved,
+    string? AboveTheBook,
+    IReadOnlyList<PortionView> Dressing,
+    DyeingView? Dyeing
+);
 
 public sealed record MadeLot(Guid Id, string Code, LotForm Form, Fibre Fibre);
 
 /// <summary>What became of an entry.</summary>
 /// <param name="Kept">False: it is a draft until someone confirms it with a reason or types it anew.</param>
-public sealed record EntryAnswer(bool Kept, Guid? EntryId, Guid? DraftId, BalanceView? Balance, string Sentence, IReadOnlyList<MadeLot> Made);
+public sealed record EntryAnswer(
+    bool Kept,
+    Guid? EntryId,
+    Guid? DraftId,
+    BalanceView? Balance,
+    string Sentence,
+    IReadOnlyList<MadeLot> Made
+);
 
 public sealed record ConfirmRequest([property: StringLength(500, MinimumLength = 3)] string Because);
 
 /// <summary>A weighing set right. The old figure stays readable.</summary>
-/// <param name="Seen">How often it had been set right when the person looked at it; refused when somebody was quicker. Left out: not asked.</param>
+/// <param name="Seen">How often it had been set right when the person looked at it; refused when somebody was quicker. Left out: not
+/// asked.</param>
 public sealed record CorrectionRequest(
     Guid FlowId,
     [property: StringLength(60)] string Mass,
     [property: StringLength(500, MinimumLength = 3)] string Because,
     WeighingState? State = null,
     [property: Range(0, 100)] double? HumidityPercent = null,
-    int? Seen = null);
+    int? Seen = null
+);

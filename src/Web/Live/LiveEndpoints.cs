@@ -12,11 +12,27 @@ public static class LiveEndpoints
     public static void MapLive(this IEndpointRouteBuilder app) =>
         app.MapGroup("/api/live").WithTags("live").ForMembers().MapGet("", Listen).ExcludeFromDescription();
 
-    private static IResult Listen(HttpContext http, LiveHub hub, RequestContext context, TimeProvider clock, IHostApplicationLifetime life, CancellationToken cancellationToken) =>
-        TypedResults.ServerSentEvents(Items(hub, context.Workshop.WorkshopId, context.PersonId, SignInCookie.Id(http.User), clock, life, cancellationToken));
+    private static IResult Listen(
+        HttpContext http,
+        LiveHub hub,
+        RequestContext context,
+        TimeProvider clock,
+        IHostApplicationLifetime life,
+        CancellationToken cancellationToken
+    ) =>
+        TypedResults.ServerSentEvents(
+            Items(hub, context.Workshop.WorkshopId, context.PersonId, SignInCookie.Id(http.User), clock, life, cancellationToken)
+        );
 
     private static async IAsyncEnumerable<SseItem<LiveItem>> Items(
-        LiveHub hub, Guid workshop, Guid person, Guid? signIn, TimeProvider clock, IHostApplicationLifetime life, [EnumeratorCancellation] CancellationToken cancellationToken)
+        LiveHub hub,
+        Guid workshop,
+        Guid person,
+        Guid? signIn,
+        TimeProvider clock,
+        IHostApplicationLifetime life,
+        [EnumeratorCancellation] CancellationToken cancellationToken
+    )
     {
         // A stopping server ends its streams, or it would wait half a minute for them.
         using var both = CancellationTokenSource.CreateLinkedTokenSource(cancellationToken, life.ApplicationStopping);

@@ -11,14 +11,23 @@ using Npgsql;
 namespace EarthyTuft.Web.Live;
 
 /// <summary>Something that every open screen of a workshop hears of.</summary>
-/// <param name="What"><c>log</c>, <c>runs</c> or <c>tools</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows. <c>clock</c>: the server's time.</param>
+/// <param name="What"><c>log</c>, <c>runs</c> or <c>tools</c>: that part changed, ask again. <c>reading</c>: an instrument's value follows.
+/// <c>clock</c>: the server's time.</param>
 /// <param name="Reading">With <c>reading</c>.</param>
 /// <param name="Now">The server's time.</param>
 /// <param name="Speed">How fast its clock runs, one but for a demo of a long soak.</param>
 /// <param name="Person">With <see cref="People"/>, which no screen hears: whose standing changed.</param>
 /// <param name="By">With a part that changed: the one screen whose doing it was; null where several were at it, or nobody knows.</param>
 /// <param name="SignIn">With <see cref="People"/>: the one sign-in that ended; null when it concerns all of the person's.</param>
-public sealed record LiveItem(string What, LiveReading? Reading = null, DateTimeOffset? Now = null, double? Speed = null, Guid? Person = null, Guid? SignIn = null, Guid? By = null)
+public sealed record LiveItem(
+    string What,
+    LiveReading? Reading = null,
+    DateTimeOffset? Now = null,
+    double? Speed = null,
+    Guid? Person = null,
+    Guid? SignIn = null,
+    Guid? By = null
+)
 {
     /// <summary>Between web processes only: what is remembered of a person is looked up anew, and their streams end.</summary>
     public const string People = "people";
@@ -35,9 +44,21 @@ internal sealed record Listener(Guid Person, Guid? SignIn, Channel<LiveItem> Cha
 /// <param name="At">By the server's clock.</param>
 /// <param name="Degrees">A probe's or an air sensor's temperature in the workshop's unit, to draw with.</param>
 /// <param name="Connected">False when the line is down: then this is the last value, growing old.</param>
-public sealed record LiveReading(Guid InstrumentId, InstrumentKind Kind, string Name, double? Value, double? Second, string Text, bool Stable, DateTimeOffset At, bool Connected, double? Degrees = null);
+public sealed record LiveReading(
+    Guid InstrumentId,
+    InstrumentKind Kind,
+    string Name,
+    double? Value,
+    double? Second,
+    string Text,
+    bool Stable,
+    DateTimeOffset At,
+    bool Connected,
+    double? Degrees = null
+);
 
-/// <summary>Hands on what happens to the screens that listen on this web process. A slow screen loses the oldest news, never the newest, and never holds up the others.</summary>
+/// <summary>Hands on what happens to the screens that listen on this web process. A slow screen loses the oldest news, never the newest,
+/// and never holds up the others.</summary>
 public sealed class LiveHub
 {
     private const int MostWaiting = 64;
@@ -46,7 +67,9 @@ public sealed class LiveHub
 
     public ChannelReader<LiveItem> Listen(Guid workshop, Guid person, Guid? signIn, CancellationToken cancellationToken)
     {
-        var channel = Channel.CreateBounded<LiveItem>(new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true });
+        var channel = Channel.CreateBounded<LiveItem>(
+            new BoundedChannelOptions(MostWaiting) { FullMode = BoundedChannelFullMode.DropOldest, SingleReader = true }
+        );
         var here = listeners.GetOrAdd(workshop, _ => new());
         var listener = new Listener(person, signIn, channel);
         here[listener] = 0;
@@ -58,7 +81,8 @@ public sealed class LiveHub
         return channel.Reader;
     }
 
-    /// <summary>Ends a person's streams: in one workshop or in all, of one sign-in or of all. A browser that may still listen comes back by itself.</summary>
+    /// <summary>Ends a person's streams: in one workshop or in all, of one sign-in or of all. A browser that may still listen comes back by
+    /// itself.</summary>
     public void Close(Guid person, Guid? workshop, Guid? signIn)
     {
         foreach (var here in listeners.Where(l => workshop is null || l.Key == workshop).Select(l => l.Value))
@@ -97,10 +121,12 @@ public sealed class LiveHub
 
     public void Forget(Guid workshop, Guid instrument) => last.TryRemove((workshop, instrument), out _);
 
-    public IReadOnlyList<LiveReading> Last(Guid workshop) => [.. last.Where(l => l.Key.Workshop == workshop).Select(l => l.Value).OrderBy(r => r.Kind).ThenBy(r => r.Name)];
+    public IReadOnlyList<LiveReading> Last(Guid workshop) =>
+        [.. last.Where(l => l.Key.Workshop == workshop).Select(l => l.Value).OrderBy(r => r.Kind).ThenBy(r => r.Name)];
 }
 
-/// <summary>News between web processes: PostgreSQL's LISTEN and NOTIFY on one channel. Sent within a transaction it goes out when that is committed, and not before.</summary>
+/// <summary>News between web processes: PostgreSQL's LISTEN and NOTIFY on one channel. Sent within a transaction it goes out when that is
+/// committed, and not before.</summary>
 public static class LiveNews
 {
     public const string Channel = "earthy_tuft";
@@ -111,14 +137,22 @@ public static class LiveNews
         return db.Database.ExecuteSqlAsync($"select pg_notify({Channel}, {payload})", cancellationToken);
     }
 
-    internal static string Payload(Guid workshop, LiveItem item, Guid? countedBy = null) => JsonSerializer.Serialize(new Packet(workshop, item, countedBy), JsonSerializerOptions.Web);
+    internal static string Payload(Guid workshop, LiveItem item, Guid? countedBy = null) =>
+        JsonSerializer.Serialize(new Packet(workshop, item, countedBy), JsonSerializerOptions.Web);
 
     /// <param name="CountedBy">The process whose revisions know of it already, since it was told there when it was committed.</param>
     internal sealed record Packet(Guid Workshop, LiveItem Item, Guid? CountedBy = null);
 }
 
-/// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news may have been missed.</summary>
-public sealed class LiveBridge(LiveHub hub, WorkshopRevisions revisions, IMemoryCache cache, NpgsqlConnectionStringBuilder connection, ILogger<LiveBridge> log) : BackgroundService
+/// <summary>Keeps one connection that listens, and hands the news to the hub. After a lost connection every screen asks again, since news
+/// may have been missed.</summary>
+public sealed class LiveBridge(
+    LiveHub hub,
+    WorkshopRevisions revisions,
+    IMemoryCache cache,
+    NpgsqlConnectionStringBuilder connection,
+    ILogger<LiveBridge> log
+) : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
@@ -126,7 +160,9 @@ public sealed class LiveBridge(LiveHub hub, WorkshopRevisions revisions, IMemory
         {
             try
             {
-                await using var listening = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString);
+                await using var listening = new NpgsqlConnection(
+                    new NpgsqlConnectionStringBuilder(connection.ConnectionString) { Pooling = false, KeepAlive = 15 }.ConnectionString
+                );
                 await listening.OpenAsync(cancellationToken);
                 listening.Notification += (_, news) => Hand(news.Payload);
                 await using (var command = new NpgsqlCommand($"listen {LiveNews.Channel}", listening))
@@ -149,7 +185,8 @@ public sealed class LiveBridge(LiveHub hub, WorkshopRevisions revisions, IMemory
             {
                 return;
             }
-            catch (Exception e) when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
+            catch (Exception e)
+                when (e is NpgsqlException or IOException or System.Net.Sockets.SocketException or OperationCanceledException)
             {
                 log.LogWarning("The line for live news is down ({Reason}); trying again.", e.Message);
                 await Task.Delay(TimeSpan.FromSeconds(1), cancellationToken).ContinueWith(_ => { }, CancellationToken.None);

@@ -5,10 +5,12 @@ using Npgsql;
 namespace EarthyTuft.Web.Live;
 
 /// <summary>
-/// Hands on what was committed here to every web process. Many changes in a short while are one piece of news, so that a busy bench costs no more
-/// than a few notifications a second, and none of them waits in the way of an entry.
+/// Hands on what was committed here to every web process. Many changes in a short while are one piece of news, so that a busy bench costs
+/// no more than a few notifications a second, and none of them waits in the way of an entry.
 /// </summary>
-public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionStringBuilder connection, ILogger<NewsDesk> log) : BackgroundService, INewsDesk
+public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionStringBuilder connection, ILogger<NewsDesk> log)
+    : BackgroundService,
+        INewsDesk
 {
     private static readonly TimeSpan Gather = TimeSpan.FromMilliseconds(80);
     private readonly Dictionary<(Guid Workshop, News What), Guid?> waiting = [];
@@ -34,13 +36,30 @@ public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionString
     }
 
     /// <summary>The part of a workshop that an item is about, null when it is about none.</summary>
-    internal static News? PartOf(LiveItem item) => item.What switch { "log" => News.Log, "runs" => News.Runs, "tools" => News.Tools, _ => null };
+    internal static News? PartOf(LiveItem item) =>
+        item.What switch
+        {
+            "log" => News.Log,
+            "runs" => News.Runs,
+            "tools" => News.Tools,
+            _ => null,
+        };
 
-    internal static LiveItem Item(News what) => new(what switch { News.Log => "log", News.Runs => "runs", _ => "tools" });
+    internal static LiveItem Item(News what) =>
+        new(
+            what switch
+            {
+                News.Log => "log",
+                News.Runs => "runs",
+                _ => "tools",
+            }
+        );
 
     protected override async Task ExecuteAsync(CancellationToken cancellationToken)
     {
-        await using var source = NpgsqlDataSource.Create(new NpgsqlConnectionStringBuilder(connection.ConnectionString) { MaxPoolSize = 1 }.ConnectionString);
+        await using var source = NpgsqlDataSource.Create(
+            new NpgsqlConnectionStringBuilder(connection.ConnectionString) { MaxPoolSize = 1 }.ConnectionString
+        );
         while (!cancellationToken.IsCancellationRequested)
         {
             await bell.WaitAsync(cancellationToken);
@@ -63,10 +82,16 @@ public sealed class NewsDesk(WorkshopRevisions revisions, NpgsqlConnectionString
                 await using var batch = source.CreateBatch();
                 foreach (var ((workshop, what), screen) in items)
                 {
-                    batch.BatchCommands.Add(new NpgsqlBatchCommand("select pg_notify($1, $2)")
-                    {
-                        Parameters = { new() { Value = LiveNews.Channel }, new() { Value = LiveNews.Payload(workshop, Item(what) with { By = screen }, revisions.Origin) } },
-                    });
+                    batch.BatchCommands.Add(
+                        new NpgsqlBatchCommand("select pg_notify($1, $2)")
+                        {
+                            Parameters =
+                            {
+                                new() { Value = LiveNews.Channel },
+                                new() { Value = LiveNews.Payload(workshop, Item(what) with { By = screen }, revisions.Origin) },
+                            },
+                        }
+                    );
                 }
 
                 await batch.ExecuteNonQueryAsync(cancellationToken);

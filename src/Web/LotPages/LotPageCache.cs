@@ -7,12 +7,13 @@ using Microsoft.Extensions.Caching.Memory;
 namespace EarthyTuft.Web.LotPages;
 
 /// <summary>
-/// Lot pages as they were last put together. A family is not reckoned anew while nothing in its workshop's log, breeds or settings changes; a change
-/// that another process made is heard of within its news.
+/// Lot pages as they were last put together. A family is not reckoned anew while nothing in its workshop's log, breeds or settings changes;
+/// a change that another process made is heard of within its news.
 /// </summary>
 public sealed class LotPageCache(WorkshopRevisions revisions, IReadOnlyList<ICraftModule> crafts) : IDisposable
 {
-    /// <summary>How much is kept, in entries and bands of ribbons (about a kilobyte each); what was not asked for longest goes first.</summary>
+    /// <summary>How much is kept, in entries and bands of ribbons (about a kilobyte each); what was not asked for longest goes
+    /// first.</summary>
     private const int Most = 40_000;
 
     /// <summary>A page has words that follow the clock ("dyed over a year ago"), so it is not shown for ever.</summary>
@@ -21,7 +22,13 @@ public sealed class LotPageCache(WorkshopRevisions revisions, IReadOnlyList<ICra
     private readonly MemoryCache pages = new(new MemoryCacheOptions { SizeLimit = Most });
 
     /// <summary>The page of a lot, null when the workshop has no such lot.</summary>
-    public async Task<LotPage?> Page(EarthyTuftDb db, RequestContext context, BreedBook book, string code, CancellationToken cancellationToken)
+    public async Task<LotPage?> Page(
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBook book,
+        string code,
+        CancellationToken cancellationToken
+    )
     {
         var key = new Key(revisions.Of(context.Workshop.WorkshopId, News.Log, News.Tools), context.Workshop, code);
         if (pages.TryGetValue(key, out LotPage? known))
@@ -32,7 +39,15 @@ public sealed class LotPageCache(WorkshopRevisions revisions, IReadOnlyList<ICra
         var page = await LotPageBuilder.Of(db, context, book, crafts, code, cancellationToken);
         if (page is not null)
         {
-            pages.Set(key, page, new MemoryCacheEntryOptions { AbsoluteExpirationRelativeToNow = Believed, Size = page.Entries.Count + page.Ribbon.Bands.Count + 10 });
+            pages.Set(
+                key,
+                page,
+                new MemoryCacheEntryOptions
+                {
+                    AbsoluteExpirationRelativeToNow = Believed,
+                    Size = page.Entries.Count + page.Ribbon.Bands.Count + 10,
+                }
+            );
         }
 
         return page;

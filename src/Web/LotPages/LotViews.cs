@@ -41,7 +41,8 @@ public sealed record LotHead(
     StepKind? Next,
     IReadOnlyList<StepKind> Stations,
     IReadOnlyList<StepKind> Trials,
-    KnownFeltingView Felting);
+    KnownFeltingView Felting
+);
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>
 /// <param name="Breed">Its breed or cross, empty when unknown.</param>
@@ -79,7 +80,8 @@ public sealed record FlowView(
     MassFigure? Reconciled,
     double? ZScore,
     IReadOnlyList<CorrectionView> Corrections,
-    AddedView? Added);
+    AddedView? Added
+);
 
 /// <summary>When and by whom something was added to an entry after it was logged.</summary>
 public sealed record AddedView(DateTimeOffset At, string Who);
@@ -99,7 +101,8 @@ public sealed record EntryView(
     IReadOnlyList<FlowView> Flows,
     bool Asked,
     GapAnswer? Answer,
-    DyeingView? Dyeing);
+    DyeingView? Dyeing
+);
 
 public sealed record LotPage(
     LotHead Lot,
@@ -111,7 +114,8 @@ public sealed record LotPage(
     IReadOnlyList<SampleView> Samples,
     AgreementView Agreement,
     IReadOnlyList<ChangeView> Changes,
-    WashedView? Washed);
+    WashedView? Washed
+);
 
 /// <summary>Entries of a lot's way further back.</summary>
 /// <param name="Earlier">How many there are before these.</param>
@@ -119,7 +123,22 @@ public sealed record EntryPage(IReadOnlyList<EntryView> Entries, int Earlier);
 
 /// <param name="Gives">Where it stands in a station's list: what that station makes of it, the usual first.</param>
 public sealed record LotLine(
-    Guid Id, string Code, uint Version, LotForm Form, Fibre Fibre, string Parentage, string Animal, string Colour, MassFigure? Left, DateTimeOffset ChangedAt, double? StapleMillimetres, StepKind MadeBy, StepKind? Next, string? Reserved, IReadOnlyList<LotForm>? Gives = null);
+    Guid Id,
+    string Code,
+    uint Version,
+    LotForm Form,
+    Fibre Fibre,
+    string Parentage,
+    string Animal,
+    string Colour,
+    MassFigure? Left,
+    DateTimeOffset ChangedAt,
+    double? StapleMillimetres,
+    StepKind MadeBy,
+    StepKind? Next,
+    string? Reserved,
+    IReadOnlyList<LotForm>? Gives = null
+);
 
 /// <summary>A page of lots; the cursor fetches the next one.</summary>
 public sealed record LotList(IReadOnlyList<LotLine> Lots, string? Next);

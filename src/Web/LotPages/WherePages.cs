@@ -9,12 +9,26 @@ namespace EarthyTuft.Web.LotPages;
 
 /// <summary>One line of "where did it go".</summary>
 /// <param name="Share">Of everything that came in.</param>
-public sealed record WhereLine(WentTo To, LossKind? Loss, Fate? Fate, StepKind? Step, MassFigure? Logged, MassFigure? Reconciled, string? Share);
+public sealed record WhereLine(
+    WentTo To,
+    LossKind? Loss,
+    Fate? Fate,
+    StepKind? Step,
+    MassFigure? Logged,
+    MassFigure? Reconciled,
+    string? Share
+);
 
 /// <summary>Where the fleeces behind a lot went.</summary>
 /// <param name="Fleeces">Their codes.</param>
 /// <param name="Closes">Whether what nobody knows is within what the weighings explain; null when that cannot be said.</param>
-public sealed record WherePage(string Code, IReadOnlyList<string> Fleeces, IReadOnlyList<WhereLine> Lines, AgreementView Agreement, bool? Closes);
+public sealed record WherePage(
+    string Code,
+    IReadOnlyList<string> Fleeces,
+    IReadOnlyList<WhereLine> Lines,
+    AgreementView Agreement,
+    bool? Closes
+);
 
 public static class WherePages
 {
@@ -39,15 +53,24 @@ public static class WherePages
         return new WherePage(
             code,
             [.. roots.Select(r => family.Lots[r].Code)],
-            [.. where.Lines.Select(l => new WhereLine(
-                l.To,
-                l.Loss,
-                l.Fate,
-                l.Step,
-                l.Logged?.ToFigure(unit, l.To is WentTo.LostByDifference or WentTo.Unaccounted or WentTo.StillThere ? Provenance.Reckoned : Provenance.Measured),
-                l.ReconciledGrams is { } grams ? Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned) : null,
-                incoming > 0 && l.Logged is { } mass ? Figures.Percent(mass.Mass.Grams / incoming) : null))],
+            [
+                .. where.Lines.Select(l => new WhereLine(
+                    l.To,
+                    l.Loss,
+                    l.Fate,
+                    l.Step,
+                    l.Logged?.ToFigure(
+                        unit,
+                        l.To is WentTo.LostByDifference or WentTo.Unaccounted or WentTo.StillThere
+                            ? Provenance.Reckoned
+                            : Provenance.Measured
+                    ),
+                    l.ReconciledGrams is { } grams ? Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned) : null,
+                    incoming > 0 && l.Logged is { } mass ? Figures.Percent(mass.Mass.Grams / incoming) : null
+                )),
+            ],
             DoubtViews.Of(reconciliation, family, unit),
-            rest is null ? null : Balance.Judge(rest, false) == BalanceStatus.Fits);
+            rest is null ? null : Balance.Judge(rest, false) == BalanceStatus.Fits
+        );
     }
 }

@@ -11,24 +11,38 @@ public static class LotCosts
 {
     public static Costing Of(Family family, decimal? hourlyRate)
     {
-        var outlays = family.Flows.GroupBy(f => f.EntryId).ToDictionary(g => g.Key, g => new Outlay(Spent(g.First(), g), g.First().Minutes));
-        var worth = family.Flows.Where(f => f is { Worth: not null, Role: FlowRole.Out or FlowRole.Loss }).ToDictionary(f => f.FlowId, f => f.Worth!.Value);
+        var outlays = family
+            .Flows.GroupBy(f => f.EntryId)
+            .ToDictionary(g => g.Key, g => new Outlay(Spent(g.First(), g), g.First().Minutes));
+        var worth = family
+            .Flows.Where(f => f is { Worth: not null, Role: FlowRole.Out or FlowRole.Loss })
+            .ToDictionary(f => f.FlowId, f => f.Worth!.Value);
         return Costing.Of(family.Entries, family.Masses, outlays, worth, hourlyRate);
     }
 
     /// <summary>Money for 100 g, null when a price on the way is not known.</summary>
-    public static NumberFigure? Per100Grams(Costing costing, Family family, StoredLot lot, WorkshopSettings workshop) => costing.Per100Grams(lot.Id, family.Masses) is not { } cost ? null : new NumberFigure(
-        (double)cost,
-        Money(cost, workshop.Currency),
-        Provenance.Reckoned,
-        new Working(
-            "(fibre that went in + what was spent" + (workshop.HourlyRate is null ? "" : " + hours") + " \u2212 worth of second grades) / main output",
-            [
-                new("cost of the lot when it was made", Money(costing.Of(lot.Id)!.Value, workshop.Currency)),
-                new("made", family.Masses.Made(lot.Id)!.Estimate.Mass.Write(workshop.Unit)),
-                new("an hour counts for", workshop.HourlyRate is { } rate ? Money(rate, workshop.Currency) : "nothing: hours are not counted"),
-            ],
-            "money follows the mass"));
+    public static NumberFigure? Per100Grams(Costing costing, Family family, StoredLot lot, WorkshopSettings workshop) =>
+        costing.Per100Grams(lot.Id, family.Masses) is not { } cost
+            ? null
+            : new NumberFigure(
+                (double)cost,
+                Money(cost, workshop.Currency),
+                Provenance.Reckoned,
+                new Working(
+                    "(fibre that went in + what was spent"
+                        + (workshop.HourlyRate is null ? "" : " + hours")
+                        + " \u2212 worth of second grades) / main output",
+                    [
+                        new("cost of the lot when it was made", Money(costing.Of(lot.Id)!.Value, workshop.Currency)),
+                        new("made", family.Masses.Made(lot.Id)!.Estimate.Mass.Write(workshop.Unit)),
+                        new(
+                            "an hour counts for",
+                            workshop.HourlyRate is { } rate ? Money(rate, workshop.Currency) : "nothing: hours are not counted"
+                        ),
+                    ],
+                    "money follows the mass"
+                )
+            );
 
     public static string Money(decimal amount, string currency) => new Money(amount, currency).Write();
 

@@ -21,7 +21,8 @@ public sealed record WashedView(DateTimeOffset On, WashJudgementView? Judged, bo
         return new WashedView(
             dossier.Family.Flows.First(f => f.EntryId == wash.Id).DoneAt,
             judged is null ? null : new WashJudgementView(judged.Decision, judged.Handle, judged.LossPercent, judged.JudgedAt, judged.Who),
-            dossier.Lot is { Form: LotForm.Clean, UsedUpAt: null, MadeBy: StepKind.Wash or StepKind.Dry });
+            dossier.Lot is { Form: LotForm.Clean, UsedUpAt: null, MadeBy: StepKind.Wash or StepKind.Dry }
+        );
     }
 }
 

@@ -18,7 +18,16 @@ public enum PhotographOf
 /// <param name="OfId">Which.</param>
 /// <param name="Width">In dots.</param>
 /// <param name="Height">In dots.</param>
-public sealed record PhotographView(Guid Id, PhotographOf Of, Guid OfId, string Caption, int Width, int Height, DateTimeOffset AddedAt, string Who);
+public sealed record PhotographView(
+    Guid Id,
+    PhotographOf Of,
+    Guid OfId,
+    string Caption,
+    int Width,
+    int Height,
+    DateTimeOffset AddedAt,
+    string Who
+);
 
 /// <summary>Photographs, the newest first.</summary>
 /// <param name="After">Where the list goes on; null at its end.</param>
@@ -48,4 +57,9 @@ public sealed record RecipeShare(Guid LotId, string Code, int Percent);
 /// <param name="Recipe">What is not lacking, in shares that make 100.</param>
 /// <param name="Repeat">An order of strips with these shares: the place of each strip's colour in the list, from 0.</param>
 /// <param name="Sentence">What was found and what is lacking.</param>
-public sealed record PictureColours(IReadOnlyList<PictureColourView> Colours, IReadOnlyList<RecipeShare> Recipe, IReadOnlyList<int> Repeat, string Sentence);
+public sealed record PictureColours(
+    IReadOnlyList<PictureColourView> Colours,
+    IReadOnlyList<RecipeShare> Recipe,
+    IReadOnlyList<int> Repeat,
+    string Sentence
+);

@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 using SkiaSharp;
@@ -12,9 +13,10 @@ namespace EarthyTuft.Web.Photographs;
 public sealed record Picture(int Width, int Height, byte[] Large, byte[] Small);
 
 /// <summary>
-/// Makes a picture of whatever comes in at the door. What a file says of itself is not believed: it is decoded and drawn anew, upright and in sRGB, and
-/// of the file nothing goes on but what is seen; where it was taken, and whatever else hangs on it, is left behind. Its size is looked at before a
-/// dot of it is decoded, and pictures are decoded one at a time, so that memory stays bounded however many come at once.
+/// Makes a picture of whatever comes in at the door. What a file says of itself is not believed: it is decoded and drawn anew, upright and
+/// in sRGB, and of the file nothing goes on but what is seen; where it was taken, and whatever else hangs on it, is left behind. Its size
+/// is looked at before a dot of it is decoded, and pictures are decoded one at a time, so that memory stays bounded however many come at
+/// once.
 /// </summary>
 public sealed class Pictures : IDisposable
 {
@@ -34,7 +36,8 @@ public sealed class Pictures : IDisposable
 
     private readonly SemaphoreSlim one = new(1);
 
-    /// <summary>The picture, or <c>empty</c>, <c>heic</c>, <c>not-a-picture</c>, <c>cut-off</c>, <c>too-many-dots</c> of the field <c>picture</c>.</summary>
+    /// <summary>The picture, or <c>empty</c>, <c>heic</c>, <c>not-a-picture</c>, <c>cut-off</c>, <c>too-many-dots</c> of the field
+    /// <c>picture</c>.</summary>
     public async Task<Result<Picture>> Of(byte[] file, CancellationToken cancellationToken)
     {
         await one.WaitAsync(cancellationToken);
@@ -64,9 +67,16 @@ public sealed class Pictures : IDisposable
             return Refused("empty", "Nothing came with it. Choose a picture.");
         }
 
-        if (file.Length > 12 && file.AsSpan(4, 4).SequenceEqual("ftyp"u8) && HighEfficiency.Contains(System.Text.Encoding.ASCII.GetString(file, 8, 4)))
+        if (
+            file.Length > 12
+            && file.AsSpan(4, 4).SequenceEqual("ftyp"u8)
+            && HighEfficiency.Contains(System.Text.Encoding.ASCII.GetString(file, 8, 4))
+        )
         {
-            return Refused("heic", "That is a HEIC picture, which cannot be read here. Set the camera to JPEG (“most compatible”), or send a copy saved as JPEG.");
+            return Refused(
+                "heic",
+                "That is a HEIC picture, which cannot be read here. Set the camera to JPEG (“most compatible”), or send a copy saved as JPEG."
+            );
         }
 
         using var data = SKData.CreateCopy(file);
@@ -78,7 +88,14 @@ public sealed class Pictures : IDisposable
 
         if ((long)codec.Info.Width * codec.Info.Height > MostDots)
         {
-            return Refused("too-many-dots", FormattableString.Invariant($"That picture has {codec.Info.Width * (long)codec.Info.Height / 1e6:0} megapixels; up to {MostDots / 1_000_000} can be taken. Send a smaller copy."));
+            return Refused(
+                "too-many-dots",
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"That picture has {codec.Info.Width * (long)codec.Info.Height / 1e6:0} megapixels; up to {MostDots / 1_000_000} can be "
+                        + $"taken. Send a smaller copy."
+                )
+            );
         }
 
         var size = DecodedSize(codec);
@@ -108,7 +125,8 @@ public sealed class Pictures : IDisposable
 
     private static SKImage Upright(SKImage image, SKEncodedOrigin origin, int mostEdge, SKColorSpace space)
     {
-        var lies = origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
+        var lies =
+            origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
         var scale = Math.Min(1f, mostEdge / (float)Math.Max(image.Width, image.Height));
         var (w, h) = (Math.Max(1, (int)MathF.Round(image.Width * scale)), Math.Max(1, (int)MathF.Round(image.Height * scale)));
         using var surface = SKSurface.Create(new SKImageInfo(lies ? h : w, lies ? w : h, SKColorType.Rgba8888, SKAlphaType.Opaque, space));
@@ -121,17 +139,18 @@ public sealed class Pictures : IDisposable
     }
 
     // How a picture that was stored as the sensor saw it is turned (EXIF 2.3, orientation 1 to 8).
-    private static SKMatrix Turn(SKEncodedOrigin origin, float w, float h) => origin switch
-    {
-        SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, w, 0, 1, 0, 0, 0, 1),
-        SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, w, 0, -1, h, 0, 0, 1),
-        SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, h, 0, 0, 1),
-        SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
-        SKEncodedOrigin.RightTop => new SKMatrix(0, -1, h, 1, 0, 0, 0, 0, 1),
-        SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, h, -1, 0, w, 0, 0, 1),
-        SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, w, 0, 0, 1),
-        _ => SKMatrix.Identity,
-    };
+    private static SKMatrix Turn(SKEncodedOrigin origin, float w, float h) =>
+        origin switch
+        {
+            SKEncodedOrigin.TopRight => new SKMatrix(-1, 0, w, 0, 1, 0, 0, 0, 1),
+            SKEncodedOrigin.BottomRight => new SKMatrix(-1, 0, w, 0, -1, h, 0, 0, 1),
+            SKEncodedOrigin.BottomLeft => new SKMatrix(1, 0, 0, 0, -1, h, 0, 0, 1),
+            SKEncodedOrigin.LeftTop => new SKMatrix(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightTop => new SKMatrix(0, -1, h, 1, 0, 0, 0, 0, 1),
+            SKEncodedOrigin.RightBottom => new SKMatrix(0, -1, h, -1, 0, w, 0, 0, 1),
+            SKEncodedOrigin.LeftBottom => new SKMatrix(0, 1, 0, -1, 0, w, 0, 0, 1),
+            _ => SKMatrix.Identity,
+        };
 
     private static byte[] Jpeg(SKImage image, int quality)
     {

@@ -9,25 +9,52 @@ using Microsoft.Extensions.Options;
 namespace EarthyTuft.Web.Reckoning;
 
 /// <summary>One input or output of a reckoning.</summary>
-/// <param name="Kind"><c>number</c>, <c>choice</c>, <c>text</c>, <c>yesNo</c> or <c>list</c>: objects with the fields in <paramref name="Of"/>.</param>
+/// <param name="Kind"><c>number</c>, <c>choice</c>, <c>text</c>, <c>yesNo</c> or <c>list</c>: objects with the fields in
+/// <paramref name="Of"/>.</param>
 public sealed record ReckoningField(
-    string Name, string Kind, string Unit, string Meaning, bool Required, IReadOnlyList<string>? Choices, IReadOnlyList<ReckoningField>? Of = null);
+    string Name,
+    string Kind,
+    string Unit,
+    string Meaning,
+    bool Required,
+    IReadOnlyList<string>? Choices,
+    IReadOnlyList<ReckoningField>? Of = null
+);
 
-public sealed record ReckoningCard(string Name, string Title, string Formula, string Source, IReadOnlyList<ReckoningField> Inputs, IReadOnlyList<ReckoningField> Outputs);
+public sealed record ReckoningCard(
+    string Name,
+    string Title,
+    string Formula,
+    string Source,
+    IReadOnlyList<ReckoningField> Inputs,
+    IReadOnlyList<ReckoningField> Outputs
+);
 
 /// <summary>The reckon door: every reckoning by name, open without signing in.</summary>
 public static class ReckonEndpoints
 {
     private const int LongestText = 100;
 
-    private static readonly IReadOnlyList<ReckoningCard> Cards = [.. Reckonings.All.Select(r =>
-        new ReckoningCard(r.Name, r.Title, r.Formula, r.Source, Fields(r.Input), Fields(r.Output)))];
+    private static readonly IReadOnlyList<ReckoningCard> Cards =
+    [
+        .. Reckonings.All.Select(r => new ReckoningCard(r.Name, r.Title, r.Formula, r.Source, Fields(r.Input), Fields(r.Output))),
+    ];
 
     public static void MapReckon(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/reckon").WithTags("reckon");
-        group.MapGet("", () => TypedResults.Ok(Cards)).Named("listReckonings", "Every reckoning with its inputs, outputs and units.").ProducesProblem(400);
-        group.MapPost("/{name}", Reckon).Named("reckon", "Does one reckoning.").Produces<object>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(422).RequireRateLimiting("reckon");
+        group
+            .MapGet("", () => TypedResults.Ok(Cards))
+            .Named("listReckonings", "Every reckoning with its inputs, outputs and units.")
+            .ProducesProblem(400);
+        group
+            .MapPost("/{name}", Reckon)
+            .Named("reckon", "Does one reckoning.")
+            .Produces<object>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(422)
+            .RequireRateLimiting("reckon");
     }
 
     private static IResult Reckon(string name, JsonElement body, IOptions<Microsoft.AspNetCore.Http.Json.JsonOptions> json)
@@ -62,9 +89,18 @@ public static class ReckonEndpoints
         return refusals;
     }
 
-    private static void Check(IReadOnlyList<ReckoningField> fields, Dictionary<string, JsonElement> given, string path, List<Refusal> refusals)
+    private static void Check(
+        IReadOnlyList<ReckoningField> fields,
+        Dictionary<string, JsonElement> given,
+        string path,
+        List<Refusal> refusals
+    )
     {
-        refusals.AddRange(given.Keys.Except(fields.Select(f => f.Name)).Select(n => new Refusal(path + n, "unknown-field", $"{path}{n} is not an input of this reckoning.")));
+        refusals.AddRange(
+            given
+                .Keys.Except(fields.Select(f => f.Name))
+                .Select(n => new Refusal(path + n, "unknown-field", $"{path}{n} is not an input of this reckoning."))
+        );
         foreach (var field in fields)
         {
             if (!given.TryGetValue(field.Name, out var value) || value.ValueKind == JsonValueKind.Null)
@@ -77,19 +113,30 @@ public static class ReckonEndpoints
                 continue;
             }
 
-            if (field.Kind == "number" && !(value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number)))
+            if (
+                field.Kind == "number"
+                && !(value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && double.IsFinite(number))
+            )
             {
                 refusals.Add(new Refusal(path + field.Name, "not-a-number", $"{path}{field.Name} must be a number."));
             }
 
             if (field.Kind == "text" && !(value.ValueKind == JsonValueKind.String && value.GetString() is { Length: <= LongestText }))
             {
-                refusals.Add(new Refusal(path + field.Name, "not-a-text", $"{path}{field.Name} must be a text of at most {LongestText} letters."));
+                refusals.Add(
+                    new Refusal(path + field.Name, "not-a-text", $"{path}{field.Name} must be a text of at most {LongestText} letters.")
+                );
             }
 
             if (field.Kind == "choice" && !(value.ValueKind == JsonValueKind.String && field.Choices!.Contains(value.GetString())))
             {
-                refusals.Add(new Refusal(path + field.Name, "not-a-choice", $"{path}{field.Name} must be one of: {string.Join(", ", field.Choices!)}."));
+                refusals.Add(
+                    new Refusal(
+                        path + field.Name,
+                        "not-a-choice",
+                        $"{path}{field.Name} must be one of: {string.Join(", ", field.Choices!)}."
+                    )
+                );
             }
 
             if (field.Kind == "list")
@@ -115,7 +162,12 @@ public static class ReckonEndpoints
             }
             else
             {
-                Check(field.Of!, item.EnumerateObject().GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.Last().Value), $"{path}[{i}].", refusals);
+                Check(
+                    field.Of!,
+                    item.EnumerateObject().GroupBy(p => p.Name).ToDictionary(g => g.Key, g => g.Last().Value),
+                    $"{path}[{i}].",
+                    refusals
+                );
             }
         }
     }
@@ -125,19 +177,34 @@ public static class ReckonEndpoints
         var nullability = new NullabilityInfoContext();
         // What a record is made of; it may have more to itself that is not asked for here.
         var named = record.GetConstructors()[0].GetParameters().Select(p => p.Name).ToHashSet();
-        return [.. record.GetProperties().Where(p => named.Contains(p.Name)).Select(p =>
-        {
-            var type = Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType;
-            var of = type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>) ? type.GetGenericArguments()[0] : null;
-            var unit = p.GetCustomAttribute<UnitAttribute>() ?? throw new InvalidOperationException($"{record.Name}.{p.Name} says no unit.");
-            return new ReckoningField(
-                JsonNamingPolicy.CamelCase.ConvertName(p.Name),
-                of is not null ? "list" : type.IsEnum ? "choice" : type == typeof(bool) ? "yesNo" : type == typeof(string) ? "text" : "number",
-                unit.Unit,
-                unit.Meaning,
-                nullability.Create(p).ReadState != NullabilityState.Nullable,
-                type.IsEnum ? [.. Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName)] : null,
-                of is null ? null : Fields(of));
-        })];
+        return
+        [
+            .. record
+                .GetProperties()
+                .Where(p => named.Contains(p.Name))
+                .Select(p =>
+                {
+                    var type = Nullable.GetUnderlyingType(p.PropertyType) ?? p.PropertyType;
+                    var of =
+                        type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>)
+                            ? type.GetGenericArguments()[0]
+                            : null;
+                    var unit = p.GetCustomAttribute<UnitAttribute>()
+                        ?? throw new InvalidOperationException($"{record.Name}.{p.Name} says no unit.");
+                    return new ReckoningField(
+                        JsonNamingPolicy.CamelCase.ConvertName(p.Name),
+                        of is not null ? "list"
+                            : type.IsEnum ? "choice"
+                            : type == typeof(bool) ? "yesNo"
+                            : type == typeof(string) ? "text"
+                            : "number",
+                        unit.Unit,
+                        unit.Meaning,
+                        nullability.Create(p).ReadState != NullabilityState.Nullable,
+                        type.IsEnum ? [.. Enum.GetNames(type).Select(JsonNamingPolicy.CamelCase.ConvertName)] : null,
+                        of is null ? null : Fields(of)
+                    );
+                }),
+        ];
     }
 }

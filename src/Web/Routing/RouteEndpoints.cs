@@ -24,7 +24,15 @@ namespace EarthyTuft.Web.Routing;
 /// <param name="High">One in ten brings more.</param>
 /// <param name="Hours">At the bench.</param>
 public sealed record RouteStepView(
-    StepKind Step, string Because, MassFigure? Mass, MassFigure? Low, MassFigure? High, NumberFigure? Yield, NumberFigure? Hours, NumberFigure? Litres);
+    StepKind Step,
+    string Because,
+    MassFigure? Mass,
+    MassFigure? Low,
+    MassFigure? High,
+    NumberFigure? Yield,
+    NumberFigure? Hours,
+    NumberFigure? Litres
+);
 
 /// <summary>A case in which another preparation would come first.</summary>
 public sealed record OtherAdvice(string If, PreparedAs Then);
@@ -46,12 +54,23 @@ public sealed record RouteView(
     NumberFigure? Litres,
     string? CostPer100Grams,
     string Experience,
-    bool Chosen);
+    bool Chosen
+);
 
 /// <summary>The routes of a lot for an aim.</summary>
 /// <param name="NearlyEqual">The first two are as good as each other: a small trial of both says more than any rule.</param>
 public sealed record RoutesPage(
-    Guid LotId, string Code, LotForm Form, Fibre Fibre, MassFigure? Left, Aim Aim, IReadOnlyList<RouteView> Routes, IReadOnlyList<OtherAdvice> WouldChange, bool NearlyEqual, IReadOnlyList<string> Missing);
+    Guid LotId,
+    string Code,
+    LotForm Form,
+    Fibre Fibre,
+    MassFigure? Left,
+    Aim Aim,
+    IReadOnlyList<RouteView> Routes,
+    IReadOnlyList<OtherAdvice> WouldChange,
+    bool NearlyEqual,
+    IReadOnlyList<string> Missing
+);
 
 public sealed record ChooseRoute(Aim Aim, PreparedAs Preparation);
 
@@ -65,13 +84,28 @@ public static class RouteEndpoints
     public static void MapRouting(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/lots/{code}").WithTags("routing").ForMembers();
-        group.MapGet("/routes", Page).Named("listRoutes", "Routes for a lot with what each will bring.").ProducesProblem(404).ProducesProblem(400);
+        group
+            .MapGet("/routes", Page)
+            .Named("listRoutes", "Routes for a lot with what each will bring.")
+            .ProducesProblem(404)
+            .ProducesProblem(400);
         group.MapPut("/route", Choose).Named("chooseRoute", "Chooses a route for a lot.").Changes().ProducesProblem(404);
         group.MapDelete("/route", Leave).Named("leaveRoute", "Leaves the chosen route.").Changes().ProducesProblem(404);
-        group.MapGet("/needed", Needed).Named("readNeeded", "How much must go in for a wanted weight.").ProducesProblem(404).ProducesProblem(422);
+        group
+            .MapGet("/needed", Needed)
+            .Named("readNeeded", "How much must go in for a wanted weight.")
+            .ProducesProblem(404)
+            .ProducesProblem(422);
     }
 
-    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Page(CodeParameter code, string? aim, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Page(
+        CodeParameter code,
+        string? aim,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
@@ -81,10 +115,26 @@ public static class RouteEndpoints
         var named = Named<Aim>(aim);
         return aim is not null && named is null
             ? Problems.Of(400, "not-readable", "There is no such aim.")
-            : TypedResults.Ok(await View(dossier, named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft, db, context, await books.Here(cancellationToken), cancellationToken));
+            : TypedResults.Ok(
+                await View(
+                    dossier,
+                    named ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft,
+                    db,
+                    context,
+                    await books.Here(cancellationToken),
+                    cancellationToken
+                )
+            );
     }
 
-    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Choose(CodeParameter code, ChooseRoute request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Choose(
+        CodeParameter code,
+        ChooseRoute request,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
@@ -95,10 +145,17 @@ public static class RouteEndpoints
         var (facts, _) = FactsOf.Lot(dossier, book);
         var plan = RoutePlan.Of(request.Aim, Routes.Of(request.Preparation, facts, request.Aim, context.Workshop.Schools));
         await Lay(db, context, dossier.Lot.Id, plan, cancellationToken);
-        return TypedResults.Ok(await View((await LotDossier.Of(db, dossier.Lot.Code, cancellationToken))!, request.Aim, db, context, book, cancellationToken));
+        return TypedResults.Ok(
+            await View((await LotDossier.Of(db, dossier.Lot.Code, cancellationToken))!, request.Aim, db, context, book, cancellationToken)
+        );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Leave(CodeParameter code, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Leave(
+        CodeParameter code,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         if (await db.Lots.SingleOrDefaultAsync(l => l.Code == code.Value && l.VoidedAt == null, cancellationToken) is not { } lot)
         {
@@ -110,21 +167,33 @@ public static class RouteEndpoints
     }
 
     /// <summary>A route holds for a lot and for everything of it that is still there; noil has fallen out of it.</summary>
-    internal static async Task Lay(EarthyTuftDb db, RequestContext context, Guid lotId, RoutePlan? plan, CancellationToken cancellationToken)
+    internal static async Task Lay(
+        EarthyTuftDb db,
+        RequestContext context,
+        Guid lotId,
+        RoutePlan? plan,
+        CancellationToken cancellationToken
+    )
     {
-        foreach (var lot in (await LockStore.Below(db, lotId, ownLocksStop: false, cancellationToken)).Where(l => l.Id == lotId || (l.UsedUpAt is null && l.Form != LotForm.Noil)))
+        foreach (
+            var lot in (await LockStore.Below(db, lotId, ownLocksStop: false, cancellationToken)).Where(l =>
+                l.Id == lotId || (l.UsedUpAt is null && l.Form != LotForm.Noil)
+            )
+        )
         {
             if (lot.Id == lotId)
             {
-                db.Changes.Add(new ChangeRow
-                {
-                    LotId = lot.Id,
-                    What = "route",
-                    From = Words(lot.Route),
-                    To = Words(plan),
-                    Who = context.Workshop.PersonName,
-                    At = context.Now,
-                });
+                db.Changes.Add(
+                    new ChangeRow
+                    {
+                        LotId = lot.Id,
+                        What = "route",
+                        From = Words(lot.Route),
+                        To = Words(plan),
+                        Who = context.Workshop.PersonName,
+                        At = context.Now,
+                    }
+                );
             }
 
             (lot.RouteAim, lot.RoutePreparation, lot.RouteSteps) = (plan?.Aim, plan?.Preparation, plan?.WriteSteps());
@@ -140,7 +209,16 @@ public static class RouteEndpoints
     private static T? Named<T>(string? name)
         where T : struct, Enum => Enum.TryParse<T>(name, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
 
-    private static async Task<Results<Ok<NeededView>, ProblemHttpResult>> Needed(CodeParameter code, [StringLength(40)] string wanted, string? aim, string? preparation, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<NeededView>, ProblemHttpResult>> Needed(
+        CodeParameter code,
+        [StringLength(40)] string wanted,
+        string? aim,
+        string? preparation,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
@@ -164,28 +242,49 @@ public static class RouteEndpoints
         // The end that is asked for; else the one that was chosen for the lot; else the best.
         var end = asked ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft;
         var by = way ?? (asked is null || asked == dossier.Lot.RouteAim ? dossier.Lot.RoutePreparation : null);
-        var route = by is { } chosen ? Routes.Of(chosen, facts, end, context.Workshop.Schools) : Routes.For(facts, end, context.Workshop.Schools)[0];
+        var route = by is { } chosen
+            ? Routes.Of(chosen, facts, end, context.Workshop.Schools)
+            : Routes.For(facts, end, context.Workshop.Schools)[0];
         var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var forecast = RouteForecast.Of(
-            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy), null, facts.Class, dossier.Lot.Parentage, own, context.Workshop.Schools, null);
+            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy),
+            null,
+            facts.Class,
+            dossier.Lot.Parentage,
+            own,
+            context.Workshop.Schools,
+            null
+        );
         var (median, nine) = forecast.Whole.Needed(target.Value.Grams);
         var unit = context.Workshop.Unit;
-        return TypedResults.Ok(new NeededView(
-            target.Value.ToFigure(unit, Provenance.Measured),
-            Mass.FromGrams(median).ToFigure(unit, From(forecast.Whole), Work("wanted / median yield of the steps ahead", forecast)),
-            Mass.FromGrams(nine).ToFigure(unit, From(forecast.Whole), Work("wanted / the yield that nine in ten exceed", forecast)),
-            Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
-            Experience(forecast)));
+        return TypedResults.Ok(
+            new NeededView(
+                target.Value.ToFigure(unit, Provenance.Measured),
+                Mass.FromGrams(median).ToFigure(unit, From(forecast.Whole), Work("wanted / median yield of the steps ahead", forecast)),
+                Mass.FromGrams(nine).ToFigure(unit, From(forecast.Whole), Work("wanted / the yield that nine in ten exceed", forecast)),
+                Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
+                Experience(forecast)
+            )
+        );
     }
 
-    private static async Task<RoutesPage> View(LotDossier dossier, Aim aim, EarthyTuftDb db, RequestContext context, BreedBook book, CancellationToken cancellationToken)
+    private static async Task<RoutesPage> View(
+        LotDossier dossier,
+        Aim aim,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBook book,
+        CancellationToken cancellationToken
+    )
     {
         var lot = dossier.Lot;
         var (facts, _) = FactsOf.Lot(dossier, book);
         var schools = context.Workshop.Schools;
         var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var left = dossier.Family.Masses.Left(lot.Id)?.Estimate;
-        var cost = LotCosts.Of(dossier.Family, context.Workshop.HourlyRate).Per100Grams(lot.Id, dossier.Family.Masses) * (decimal?)(left?.Mass.Grams / 100);
+        var cost =
+            LotCosts.Of(dossier.Family, context.Workshop.HourlyRate).Per100Grams(lot.Id, dossier.Family.Masses)
+            * (decimal?)(left?.Mass.Grams / 100);
         var proposed = Routes.For(facts, aim, schools).ToList();
         if (lot.RouteAim == aim && lot.RoutePreparation is { } chosen && proposed.All(r => r.Preparation != chosen))
         {
@@ -199,10 +298,21 @@ public static class RouteEndpoints
             lot.Fibre,
             left?.ToFigure(context.Workshop.Unit, Provenance.Reckoned),
             aim,
-            [.. proposed.Select(r => View(r, RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost), left?.Mass.Grams, context.Workshop, lot.RouteAim == aim && lot.RoutePreparation == r.Preparation))],
+            [
+                .. proposed.Select(r =>
+                    View(
+                        r,
+                        RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost),
+                        left?.Mass.Grams,
+                        context.Workshop,
+                        lot.RouteAim == aim && lot.RoutePreparation == r.Preparation
+                    )
+                ),
+            ],
             [.. Routes.WouldChange(facts, aim, schools).Select(c => new OtherAdvice(c.If, c.Then))],
             proposed.Count > 1 && proposed[0].Points - proposed[1].Points <= Routes.AsGood,
-            Core.Assessing.Verdict.Missing(facts));
+            Core.Assessing.Verdict.Missing(facts)
+        );
     }
 
     private static RouteView View(Core.Routing.Route route, RouteForecast forecast, double? grams, WorkshopSettings workshop, bool chosen)
@@ -216,22 +326,42 @@ public static class RouteEndpoints
             end.Median,
             end.Low,
             end.High,
-            forecast.Steps.Count == 0 ? null : Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
+            forecast.Steps.Count == 0
+                ? null
+                : Figures.PercentFigure(forecast.Whole.Median, From(forecast.Whole), Work("yields of the steps multiplied", forecast)),
             AllHours(forecast),
-            forecast.Litres is > 0 and var litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null,
-            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_ ? new Money(cost / (decimal)out_.Grams * 100, workshop.Currency).Write() : null,
+            forecast.Litres is > 0 and var litres
+                ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical)
+                : null,
+            forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_
+                ? new Money(cost / (decimal)out_.Grams * 100, workshop.Currency).Write()
+                : null,
             Experience(forecast),
-            chosen);
+            chosen
+        );
     }
 
     private static NumberFigure? AllHours(RouteForecast forecast)
     {
         var steps = forecast.Steps.Where(s => s.Hours is not null).ToArray();
         // A sum is the workshop's own only where every part of it is.
-        return forecast.Hours is { } hours ? new NumberFigure(hours, Figures.Hours(hours), steps.Length > 0 && steps.All(s => s.Pace!.Own > 0) ? Provenance.Yours : Provenance.Typical, new Working(
-            "hours of the steps added",
-            [.. steps.Select(s => new WorkingInput(s.Step.Step.Words(), $"{Figures.Hours(s.Hours!.Value)}, {(s.Pace!.Own > 0 ? "yours" : "typical")}"))],
-            "grams of output over grams an hour, step by step")) : null;
+        return forecast.Hours is { } hours
+            ? new NumberFigure(
+                hours,
+                Figures.Hours(hours),
+                steps.Length > 0 && steps.All(s => s.Pace!.Own > 0) ? Provenance.Yours : Provenance.Typical,
+                new Working(
+                    "hours of the steps added",
+                    [
+                        .. steps.Select(s => new WorkingInput(
+                            s.Step.Step.Words(),
+                            $"{Figures.Hours(s.Hours!.Value)}, {(s.Pace!.Own > 0 ? "yours" : "typical")}"
+                        )),
+                    ],
+                    "grams of output over grams an hour, step by step"
+                )
+            )
+            : null;
     }
 
     private static RouteStepView Step(StepForecast step, double? grams, MassUnit unit)
@@ -243,19 +373,40 @@ public static class RouteEndpoints
             median,
             low,
             high,
-            step.Yield is { } yield ? Figures.PercentFigure(yield.Median, From(yield), new Working(
-                "median of a Student-t band",
-                [
-                    new("own yields", yield.Own.ToString(CultureInfo.InvariantCulture)),
-                    new("one in ten less than", Figures.Percent(yield.Lower)),
-                    new("one in ten more than", Figures.Percent(yield.Upper)),
-                ],
-                YieldSource)) : null,
-            step.Hours is { } hours ? new NumberFigure(hours, Figures.Hours(hours), step.Pace!.Own > 0 ? Provenance.Yours : Provenance.Typical, new Working(
-                "grams of output / grams an hour",
-                [new("pace", FormattableString.Invariant($"{step.Pace.GramsPerHour:0.#} g an hour")), new("own entries", step.Pace.Own.ToString(CultureInfo.InvariantCulture))],
-                "typical paces differ tenfold between people; your own log replaces them")) : null,
-            step.Litres is { } litres ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical) : null);
+            step.Yield is { } yield
+                ? Figures.PercentFigure(
+                    yield.Median,
+                    From(yield),
+                    new Working(
+                        "median of a Student-t band",
+                        [
+                            new("own yields", yield.Own.ToString(CultureInfo.InvariantCulture)),
+                            new("one in ten less than", Figures.Percent(yield.Lower)),
+                            new("one in ten more than", Figures.Percent(yield.Upper)),
+                        ],
+                        YieldSource
+                    )
+                )
+                : null,
+            step.Hours is { } hours
+                ? new NumberFigure(
+                    hours,
+                    Figures.Hours(hours),
+                    step.Pace!.Own > 0 ? Provenance.Yours : Provenance.Typical,
+                    new Working(
+                        "grams of output / grams an hour",
+                        [
+                            new("pace", FormattableString.Invariant($"{step.Pace.GramsPerHour:0.#} g an hour")),
+                            new("own entries", step.Pace.Own.ToString(CultureInfo.InvariantCulture)),
+                        ],
+                        "typical paces differ tenfold between people; your own log replaces them"
+                    )
+                )
+                : null,
+            step.Litres is { } litres
+                ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical)
+                : null
+        );
     }
 
     /// <summary>What a chain makes of some grams.</summary>
@@ -267,8 +418,16 @@ public static class RouteEndpoints
 
     private static Provenance From(YieldForecast forecast) => forecast.Own > 0 ? Provenance.Yours : Provenance.Typical;
 
-    private static Working Work(string formula, RouteForecast forecast) => new(
-        formula, [.. forecast.Steps.Where(s => s.Yield is not null).Select(s => new WorkingInput(s.Step.Step.Words(), Figures.Percent(s.Yield!.Median)))], YieldSource);
+    private static Working Work(string formula, RouteForecast forecast) =>
+        new(
+            formula,
+            [
+                .. forecast
+                    .Steps.Where(s => s.Yield is not null)
+                    .Select(s => new WorkingInput(s.Step.Step.Words(), Figures.Percent(s.Yield!.Median))),
+            ],
+            YieldSource
+        );
 
     private static string Experience(RouteForecast forecast)
     {
@@ -276,7 +435,11 @@ public static class RouteEndpoints
         var own = steps.Where(s => s.Yield!.Own > 0).ToArray();
         return steps.Length == 0 ? "Nothing ahead loses weight."
             : own.Length == 0 ? "From typical ranges only: your own log has nothing like it yet."
-            : "From your own log: " + string.Join(", ", own.Select(s => FormattableString.Invariant($"{s.Step.Step.Words()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)")))
+            : "From your own log: "
+                + string.Join(
+                    ", ",
+                    own.Select(s => FormattableString.Invariant($"{s.Step.Step.Words()} {s.Yield!.Own} ({s.Yield.OwnShare * 100:0} % own)"))
+                )
                 + (own.Length < steps.Length ? "; the rest is typical." : ".");
     }
 }

@@ -12,7 +12,14 @@ namespace EarthyTuft.Web.Runs;
 /// <param name="Tools">The tools it uses.</param>
 /// <param name="RecipeId">The recipe it goes by, if any.</param>
 /// <param name="Grams">So much of its one lot; null for all, and where it has several.</param>
-public sealed record RunOutset(string Plan, DateTimeOffset StartedAt, IReadOnlyList<RunEventRow> Events, IReadOnlyList<Guid> Tools, Guid? RecipeId = null, double? Grams = null)
+public sealed record RunOutset(
+    string Plan,
+    DateTimeOffset StartedAt,
+    IReadOnlyList<RunEventRow> Events,
+    IReadOnlyList<Guid> Tools,
+    Guid? RecipeId = null,
+    double? Grams = null
+)
 {
     /// <summary>So much of each of several lots; null where all of each is held.</summary>
     public IReadOnlyDictionary<Guid, double>? Portions { get; init; }
@@ -52,7 +59,8 @@ public interface ICraft
     /// <summary>After a tap: what it teaches a tool, where instruments hang now. Staged in the caller's transaction.</summary>
     Task Noted(RunRow run, IReadOnlyList<RunEventRow> events, CancellationToken cancellationToken) => Task.CompletedTask;
 
-    /// <summary>After an event was taken back in the middle of the work: what it taught is taken back too. Staged in the caller's transaction.</summary>
+    /// <summary>After an event was taken back in the middle of the work: what it taught is taken back too. Staged in the caller's
+    /// transaction.</summary>
     Task Withdrawn(RunRow run, CancellationToken cancellationToken) => Task.CompletedTask;
 
     /// <summary>After the end, with what happened at it: what all of it teaches a tool. Staged in the caller's transaction.</summary>

@@ -7,8 +7,8 @@ using EarthyTuft.Web.Hosting;
 namespace EarthyTuft.Web.Runs;
 
 /// <summary>
-/// A craft says here, once, what it adds to the web process. The host goes over the list of modules (<c>Crafts.All</c>) and knows no craft by name;
-/// whoever adds a bench writes one of these and a line in that list.
+/// A craft says here, once, what it adds to the web process. The host goes over the list of modules (<c>Crafts.All</c>) and knows no craft
+/// by name; whoever adds a bench writes one of these and a line in that list.
 /// </summary>
 public interface ICraftModule
 {
@@ -22,16 +22,13 @@ public interface ICraftModule
     IReadOnlyList<Station> Trials => [];
 
     /// <summary>Adds what it needs to be made.</summary>
-    void AddServices(IServiceCollection services)
-    {
-    }
+    void AddServices(IServiceCollection services) { }
 
     /// <summary>Maps its addresses.</summary>
-    void MapRoutes(IEndpointRouteBuilder app)
-    {
-    }
+    void MapRoutes(IEndpointRouteBuilder app) { }
 
-    /// <summary>Adds its part to a demo that was just made, within the caller's transaction; the modules are asked in the order of their list.</summary>
+    /// <summary>Adds its part to a demo that was just made, within the caller's transaction; the modules are asked in the order of their
+    /// list.</summary>
     Task AddToDemo(DemoScene demo, CancellationToken cancellationToken) => Task.CompletedTask;
 }
 

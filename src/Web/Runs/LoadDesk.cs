@@ -28,7 +28,9 @@ public sealed class LoadDesk(EarthyTuftDb db, RequestContext context)
         var load = string.IsNullOrWhiteSpace(most) ? (Result<Mass>?)null : MassReader.Read(most, unit, "most");
         Refusal[] refusals =
         [
-            .. portion is not null && lots > 1 ? [new Refusal("mass", "one-lot", $"A part is weighed of one lot: {others}, or take all of each.")] : Array.Empty<Refusal>(),
+            .. portion is not null && lots > 1
+                ? [new Refusal("mass", "one-lot", $"A part is weighed of one lot: {others}, or take all of each.")]
+                : Array.Empty<Refusal>(),
             .. portion?.Refusals ?? [],
             .. load?.Refusals ?? [],
         ];
@@ -46,24 +48,41 @@ public sealed class LoadDesk(EarthyTuftDb db, RequestContext context)
     public async Task<LoadSize> Usual(ToolRow tool, LoadSize typical, FleeceClass? of, CancellationToken cancellationToken)
     {
         var what = ToolLessons.Load(of?.ToString() ?? "");
-        var own = await db.ToolLessons.AsNoTracking().Where(l => l.ToolId == tool.Id && l.What == what)
-            .OrderByDescending(l => l.At).ThenByDescending(l => l.Part).Take(LoadSize.Remembered).Select(l => l.Value).ToListAsync(cancellationToken);
+        var own = await db
+            .ToolLessons.AsNoTracking()
+            .Where(l => l.ToolId == tool.Id && l.What == what)
+            .OrderByDescending(l => l.At)
+            .ThenByDescending(l => l.Part)
+            .Take(LoadSize.Remembered)
+            .Select(l => l.Value)
+            .ToListAsync(cancellationToken);
         return LoadSize.Learned(typical, own);
     }
 
-    /// <summary>Keeps what the loads of a run teach its tool, in place of what that run taught before. Staged in the caller's transaction.</summary>
-    public async Task Teach(Guid run, Guid tool, string fibreClass, IEnumerable<(Guid Part, DateTimeOffset At, double Grams)> loads, CancellationToken cancellationToken)
+    /// <summary>Keeps what the loads of a run teach its tool, in place of what that run taught before. Staged in the caller's
+    /// transaction.</summary>
+    public async Task Teach(
+        Guid run,
+        Guid tool,
+        string fibreClass,
+        IEnumerable<(Guid Part, DateTimeOffset At, double Grams)> loads,
+        CancellationToken cancellationToken
+    )
     {
         await db.ToolLessons.Where(l => l.RunId == run).ExecuteDeleteAsync(cancellationToken);
-        db.ToolLessons.AddRange(loads.Take(LoadSize.Remembered).Select(l => new ToolLessonRow
-        {
-            RunId = run,
-            Part = l.Part,
-            What = ToolLessons.Load(fibreClass),
-            ToolId = tool,
-            Value = l.Grams,
-            At = l.At.ToUniversalTime().ToStored(),
-        }));
+        db.ToolLessons.AddRange(
+            loads
+                .Take(LoadSize.Remembered)
+                .Select(l => new ToolLessonRow
+                {
+                    RunId = run,
+                    Part = l.Part,
+                    What = ToolLessons.Load(fibreClass),
+                    ToolId = tool,
+                    Value = l.Grams,
+                    At = l.At.ToUniversalTime().ToStored(),
+                })
+        );
     }
 
     /// <summary>What each load is to weigh, with its working.</summary>
@@ -71,10 +90,20 @@ public sealed class LoadDesk(EarthyTuftDb db, RequestContext context)
     {
         var unit = context.Workshop.Unit;
         var (loads, each) = LoadSize.Equal(all, most.Grams);
-        return Mass.FromGrams(each).ToFigure(unit, Provenance.Reckoned, new Working(
-            "all of it / number of loads; so many loads that none is above the most",
-            [new("all of it", Mass.FromGrams(all).Write(unit)), new("most per load", Mass.FromGrams(most.Grams).Write(unit)), new("loads", FormattableString.Invariant($"{loads}"))],
-            section));
+        return Mass.FromGrams(each)
+            .ToFigure(
+                unit,
+                Provenance.Reckoned,
+                new Working(
+                    "all of it / number of loads; so many loads that none is above the most",
+                    [
+                        new("all of it", Mass.FromGrams(all).Write(unit)),
+                        new("most per load", Mass.FromGrams(most.Grams).Write(unit)),
+                        new("loads", FormattableString.Invariant($"{loads}")),
+                    ],
+                    section
+                )
+            );
     }
 
     /// <summary>The most per load, with where it comes from.</summary>
@@ -87,9 +116,14 @@ public sealed class LoadDesk(EarthyTuftDb db, RequestContext context)
         var mass = Mass.FromGrams(most.Grams);
         return most.IsSaid || tool is null
             ? mass.ToFigure(context.Workshop.Unit, Provenance.Yours, new Working("as it was typed for this work", [], "what was typed"))
-            : mass.ToFigure(context.Workshop.Unit, most.Own > 0 ? Provenance.Yours : Provenance.Typical, new Working(
-                most.Own > 0 ? "the middle of your newest loads of such fibre on this tool" : typical,
-                [new("own loads", FormattableString.Invariant($"{most.Own}")), tool],
-                section));
+            : mass.ToFigure(
+                context.Workshop.Unit,
+                most.Own > 0 ? Provenance.Yours : Provenance.Typical,
+                new Working(
+                    most.Own > 0 ? "the middle of your newest loads of such fibre on this tool" : typical,
+                    [new("own loads", FormattableString.Invariant($"{most.Own}")), tool],
+                    section
+                )
+            );
     }
 }

@@ -16,7 +16,10 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
 
     /// <summary>Every run that is not ended, as screens see it.</summary>
     public async Task<IReadOnlyList<RunView>> Running(CancellationToken cancellationToken) =>
-        await Describe(await Whole().Where(r => r.EndedAt == null).OrderBy(r => r.StartedAt).ThenBy(r => r.Id).ToListAsync(cancellationToken), cancellationToken);
+        await Describe(
+            await Whole().Where(r => r.EndedAt == null).OrderBy(r => r.StartedAt).ThenBy(r => r.Id).ToListAsync(cancellationToken),
+            cancellationToken
+        );
 
     /// <summary>Begins a run. The same key again finds the one it began.</summary>
     public async Task<Result<RunView>> Begin(RunStart start, Guid key, CancellationToken cancellationToken)
@@ -42,7 +45,10 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
             return Result<RunView>.Refused(outset.Refusals);
         }
 
-        if (craft.Place is { } place && await db.RunLots.AnyAsync(l => l.Place == place && l.EndedAt == null && ids.Contains(l.LotId), cancellationToken))
+        if (
+            craft.Place is { } place
+            && await db.RunLots.AnyAsync(l => l.Place == place && l.EndedAt == null && ids.Contains(l.LotId), cancellationToken)
+        )
         {
             return craft.Taken;
         }
@@ -61,7 +67,15 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
             RecipeId = recipe,
             StartedAt = startedAt.ToUniversalTime().ToStored(),
             Who = context.Workshop.PersonName,
-            Lots = [.. lots.Select(l => new RunLotRow { LotId = l.Id, Grams = outset.Value.PortionOf(l.Id), Place = craft.Place })],
+            Lots =
+            [
+                .. lots.Select(l => new RunLotRow
+                {
+                    LotId = l.Id,
+                    Grams = outset.Value.PortionOf(l.Id),
+                    Place = craft.Place,
+                }),
+            ],
             Tools = [.. tools.Select(t => new RunToolRow { ToolId = t })],
         };
         run.Append(events);
@@ -81,43 +95,62 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
             return null;
         }
 
-        return new Refusal("mass", "more-than-free", Portions.Free(lot.LeftGrams, [.. held[lot.Id]]) is > Portions.Rounding and var free
-            ? $"{Mass.FromGrams(free).Write(context.Workshop.Unit)} of {lot.Code} are free, the rest is at work already: take no more than that."
-            : $"All of {lot.Code} is at work already: log that first, or end it.");
+        return new Refusal(
+            "mass",
+            "more-than-free",
+            Portions.Free(lot.LeftGrams, [.. held[lot.Id]]) is > Portions.Rounding and var free
+                ? $"{Mass.FromGrams(free).Write(context.Workshop.Unit)} of {lot.Code} are free, the rest is at work already: take no more than that."
+                : $"All of {lot.Code} is at work already: log that first, or end it."
+        );
     }
 
-    /// <summary>Notes a tap. The same key again changes nothing, also when the run was ended since: its first answer may have got lost.</summary>
+    /// <summary>Notes a tap. The same key again changes nothing, also when the run was ended since: its first answer may have got
+    /// lost.</summary>
     /// <returns>The run; null where there is none that is not ended.</returns>
-    public async Task<Result<RunView>?> Note(Guid id, RunCommand command, Guid key, CancellationToken cancellationToken) => await Move(id, run => run.Events.Any(e => e.Key == key), async (run, craft) =>
-    {
-        var events = await craft.Decide(run, command, cancellationToken);
-        if (events.IsRefused)
-        {
-            return events.Refusals;
-        }
+    public async Task<Result<RunView>?> Note(Guid id, RunCommand command, Guid key, CancellationToken cancellationToken) =>
+        await Move(
+            id,
+            run => run.Events.Any(e => e.Key == key),
+            async (run, craft) =>
+            {
+                var events = await craft.Decide(run, command, cancellationToken);
+                if (events.IsRefused)
+                {
+                    return events.Refusals;
+                }
 
-        if (events.Value.Count > 0)
-        {
-            events.Value[0].Key = key;
-            await Keep(run, events.Value, () => craft.Noted(run, events.Value, cancellationToken), cancellationToken);
-        }
+                if (events.Value.Count > 0)
+                {
+                    events.Value[0].Key = key;
+                    await Keep(run, events.Value, () => craft.Noted(run, events.Value, cancellationToken), cancellationToken);
+                }
 
-        return null;
-    }, cancellationToken);
+                return null;
+            },
+            cancellationToken
+        );
 
     /// <summary>Takes an event back as a slip: it stays in its table and counts no more. Taken back twice it is taken back once.</summary>
-    public async Task<Result<RunView>?> Withdraw(Guid id, Guid eventId, CancellationToken cancellationToken) => await Move(id, run => run.Events.Any(e => e.Id == eventId && e.WithdrawnAt is not null), async (run, craft) =>
-    {
-        if (craft.Withdraw(run, eventId) is { } refused)
-        {
-            return [refused];
-        }
+    public async Task<Result<RunView>?> Withdraw(Guid id, Guid eventId, CancellationToken cancellationToken) =>
+        await Move(
+            id,
+            run => run.Events.Any(e => e.Id == eventId && e.WithdrawnAt is not null),
+            async (run, craft) =>
+            {
+                if (craft.Withdraw(run, eventId) is { } refused)
+                {
+                    return [refused];
+                }
 
-        run.Events.Single(e => e.Id == eventId).WithdrawnAt = context.Now;
-        await db.RunEvents.Where(e => e.Id == eventId).ExecuteUpdateAsync(set => set.SetProperty(e => e.WithdrawnAt, context.Now), cancellationToken);
-        await Keep(run, [], () => craft.Withdrawn(run, cancellationToken), cancellationToken);
-        return null;
-    }, cancellationToken);
+                run.Events.Single(e => e.Id == eventId).WithdrawnAt = context.Now;
+                await db
+                    .RunEvents.Where(e => e.Id == eventId)
+                    .ExecuteUpdateAsync(set => set.SetProperty(e => e.WithdrawnAt, context.Now), cancellationToken);
+                await Keep(run, [], () => craft.Withdrawn(run, cancellationToken), cancellationToken);
+                return null;
+            },
+            cancellationToken
+        );
 
     /// <summary>Ends a run without an entry; one that is logged ends with its entry.</summary>
     /// <returns>False where there is none.</returns>
@@ -154,17 +187,29 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         {
             var craft = Of(run.Craft);
             await Keep(run, craft.End(run), () => craft.Ended(run, cancellationToken), cancellationToken);
-            await db.RunLots.Where(l => l.RunId == id && l.EndedAt == null).ExecuteUpdateAsync(set => set.SetProperty(l => l.EndedAt, now), cancellationToken);
+            await db
+                .RunLots.Where(l => l.RunId == id && l.EndedAt == null)
+                .ExecuteUpdateAsync(set => set.SetProperty(l => l.EndedAt, now), cancellationToken);
         }
 
-        await db.Runs.Where(r => r.Id == id).ExecuteUpdateAsync(set => set.SetProperty(r => r.EndedAt, r => r.EndedAt ?? now).SetProperty(r => r.EntryId, r => r.EntryId ?? entry), cancellationToken);
+        await db
+            .Runs.Where(r => r.Id == id)
+            .ExecuteUpdateAsync(
+                set => set.SetProperty(r => r.EndedAt, r => r.EndedAt ?? now).SetProperty(r => r.EntryId, r => r.EntryId ?? entry),
+                cancellationToken
+            );
         db.Changed<RunRow>();
     }
 
     /// <summary>Moves a run that is held meanwhile.</summary>
     /// <param name="isDone">The same was done before: nothing moves, and the run is the answer.</param>
     /// <param name="move">Moves it, or says what stands against it.</param>
-    private async Task<Result<RunView>?> Move(Guid id, Func<RunRow, bool> isDone, Func<RunRow, ICraft, Task<IReadOnlyList<Refusal>?>> move, CancellationToken cancellationToken)
+    private async Task<Result<RunView>?> Move(
+        Guid id,
+        Func<RunRow, bool> isDone,
+        Func<RunRow, ICraft, Task<IReadOnlyList<Refusal>?>> move,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         if (await Held(id, cancellationToken) is not { } run || (run.EndedAt is not null && !isDone(run)))
@@ -187,7 +232,9 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         db.RunEvents.AddRange(events);
         await learn();
         await db.SaveChangesAsync(cancellationToken);
-        await db.Runs.Where(r => r.Id == run.Id).ExecuteUpdateAsync(set => set.SetProperty(r => r.Revision, r => r.Revision + 1), cancellationToken);
+        await db
+            .Runs.Where(r => r.Id == run.Id)
+            .ExecuteUpdateAsync(set => set.SetProperty(r => r.Revision, r => r.Revision + 1), cancellationToken);
         db.Changed<RunRow>();
     }
 
@@ -198,15 +245,21 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         return await Whole().SingleOrDefaultAsync(r => r.Id == id, cancellationToken);
     }
 
-    private IQueryable<RunRow> Whole() => db.Runs.AsNoTracking()
-        .Include(r => r.Lots).ThenInclude(l => l.Lot)
-        .Include(r => r.Tools).ThenInclude(t => t.Tool)
-        .Include(r => r.Events)
-        .Include(r => r.Readings)
-        .AsSplitQuery();
+    private IQueryable<RunRow> Whole() =>
+        db
+            .Runs.AsNoTracking()
+            .Include(r => r.Lots)
+                .ThenInclude(l => l.Lot)
+            .Include(r => r.Tools)
+                .ThenInclude(t => t.Tool)
+            .Include(r => r.Events)
+            .Include(r => r.Readings)
+            .AsSplitQuery();
 
-    private async Task<Result<RunView>> View(System.Linq.Expressions.Expression<Func<RunRow, bool>> which, CancellationToken cancellationToken) =>
-        (await Describe([await Whole().SingleAsync(which, cancellationToken)], cancellationToken))[0];
+    private async Task<Result<RunView>> View(
+        System.Linq.Expressions.Expression<Func<RunRow, bool>> which,
+        CancellationToken cancellationToken
+    ) => (await Describe([await Whole().SingleAsync(which, cancellationToken)], cancellationToken))[0];
 
     private async Task<IReadOnlyList<RunView>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
@@ -220,8 +273,20 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
             }
         }
 
-        return [.. runs.Select(r => new RunView(
-            r.Id, r.Craft, [.. r.Lots.OrderBy(l => l.Lot!.Code).Select(l => new RunLot(l.LotId, l.Lot!.Code, l.Lot.Parentage, l.Grams))], r.StartedAt, r.Who, described[r.Id].Summary.MayBeLogged, described[r.Id].Calls, described[r.Id].Entry, described[r.Id].Details))];
+        return
+        [
+            .. runs.Select(r => new RunView(
+                r.Id,
+                r.Craft,
+                [.. r.Lots.OrderBy(l => l.Lot!.Code).Select(l => new RunLot(l.LotId, l.Lot!.Code, l.Lot.Parentage, l.Grams))],
+                r.StartedAt,
+                r.Who,
+                described[r.Id].Summary.MayBeLogged,
+                described[r.Id].Calls,
+                described[r.Id].Entry,
+                described[r.Id].Details
+            )),
+        ];
     }
 }
 
@@ -232,20 +297,36 @@ internal static class LotsAtWork
     public static async Task<List<LotRow>?> LotsThere(this EarthyTuftDb db, IEnumerable<Guid> ids, CancellationToken cancellationToken)
     {
         Guid[] wanted = [.. ids.Distinct()];
-        var lots = await db.Lots.AsNoTracking().Where(l => wanted.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null).OrderBy(l => l.Code).ToListAsync(cancellationToken);
+        var lots = await db
+            .Lots.AsNoTracking()
+            .Where(l => wanted.Contains(l.Id) && l.VoidedAt == null && l.UsedUpAt == null)
+            .OrderBy(l => l.Code)
+            .ToListAsync(cancellationToken);
         return lots.Count == wanted.Length ? lots : null;
     }
 
     /// <summary>What running work holds of lots, null for all of one.</summary>
-    public static async Task<ILookup<Guid, double?>> HeldOf(this EarthyTuftDb db, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    public static async Task<ILookup<Guid, double?>> HeldOf(
+        this EarthyTuftDb db,
+        IReadOnlyList<LotRow> lots,
+        CancellationToken cancellationToken
+    )
     {
         Guid[] ids = [.. lots.Select(l => l.Id)];
-        var held = await db.RunLots.AsNoTracking().Where(l => ids.Contains(l.LotId) && l.EndedAt == null).Select(l => new { l.LotId, l.Grams }).ToListAsync(cancellationToken);
+        var held = await db
+            .RunLots.AsNoTracking()
+            .Where(l => ids.Contains(l.LotId) && l.EndedAt == null)
+            .Select(l => new { l.LotId, l.Grams })
+            .ToListAsync(cancellationToken);
         return held.ToLookup(l => l.LotId, l => l.Grams);
     }
 
     /// <summary>What running work leaves free of lots, null where it cannot be told.</summary>
-    public static async Task<IReadOnlyDictionary<Guid, double?>> FreeOf(this EarthyTuftDb db, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    public static async Task<IReadOnlyDictionary<Guid, double?>> FreeOf(
+        this EarthyTuftDb db,
+        IReadOnlyList<LotRow> lots,
+        CancellationToken cancellationToken
+    )
     {
         var held = await db.HeldOf(lots, cancellationToken);
         return lots.ToDictionary(l => l.Id, l => Portions.Free(l.LeftGrams, [.. held[l.Id]]));

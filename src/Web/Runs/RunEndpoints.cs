@@ -15,30 +15,60 @@ public static class RunEndpoints
     public static void MapRuns(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/runs").WithTags("runs").ForMembers();
-        group.MapGet("", (RunDesk desk, CancellationToken cancellationToken) => desk.Running(cancellationToken)).Named("listRuns", "What runs at the benches.");
+        group
+            .MapGet("", (RunDesk desk, CancellationToken cancellationToken) => desk.Running(cancellationToken))
+            .Named("listRuns", "What runs at the benches.");
         group.MapPost("", Begin).Named("beginRun", "Begins a run.").Changes();
-        group.MapPost("/{id:guid}/events", Note).Named("noteRunEvent", "Notes what happened at a run.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/{id:guid}/withdraw", Withdraw).Named("withdrawRunEvent", "Takes back an event that was a slip.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapPost("/{id:guid}/events", Note)
+            .Named("noteRunEvent", "Notes what happened at a run.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPost("/{id:guid}/withdraw", Withdraw)
+            .Named("withdrawRunEvent", "Takes back an event that was a slip.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         group.MapPost("/{id:guid}/end", End).Named("endRun", "Ends a run without logging it.").Changes().ProducesProblem(404);
     }
 
     private static async Task<Results<Ok<RunView>, ProblemHttpResult>> Begin(
-        RunStart start, [FromHeader(Name = "Idempotency-Key")] Guid key, RunDesk desk, CancellationToken cancellationToken) => Answer(await desk.Begin(start, key, cancellationToken));
+        RunStart start,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        RunDesk desk,
+        CancellationToken cancellationToken
+    ) => Answer(await desk.Begin(start, key, cancellationToken));
 
     private static async Task<Results<Ok<RunView>, ProblemHttpResult>> Note(
-        Guid id, RunCommand command, [FromHeader(Name = "Idempotency-Key")] Guid key, RunDesk desk, CancellationToken cancellationToken) => Answer(await desk.Note(id, command, key, cancellationToken));
+        Guid id,
+        RunCommand command,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        RunDesk desk,
+        CancellationToken cancellationToken
+    ) => Answer(await desk.Note(id, command, key, cancellationToken));
 
-    private static async Task<Results<Ok<RunView>, ProblemHttpResult>> Withdraw(Guid id, WithdrawRequest request, RunDesk desk, CancellationToken cancellationToken) =>
-        Answer(await desk.Withdraw(id, request.EventId, cancellationToken));
+    private static async Task<Results<Ok<RunView>, ProblemHttpResult>> Withdraw(
+        Guid id,
+        WithdrawRequest request,
+        RunDesk desk,
+        CancellationToken cancellationToken
+    ) => Answer(await desk.Withdraw(id, request.EventId, cancellationToken));
 
     private static async Task<Results<NoContent, ProblemHttpResult>> End(Guid id, RunDesk desk, CancellationToken cancellationToken) =>
         await desk.End(id, cancellationToken) ? TypedResults.NoContent() : Problems.NotHere("run");
 
-    private static Results<Ok<RunView>, ProblemHttpResult> Answer(Result<RunView>? run) => run switch
-    {
-        null => Problems.NotHere("run that goes on"),
-        { IsRefused: false } one => TypedResults.Ok(one.Value),
-        { } refused when refused.Refusals.FirstOrDefault(r => r.Field == RunRules.Conflict) is { } clash => Problems.Of(409, clash.Code, clash.Reason),
-        { } refused => Problems.Refused(refused.Refusals),
-    };
+    private static Results<Ok<RunView>, ProblemHttpResult> Answer(Result<RunView>? run) =>
+        run switch
+        {
+            null => Problems.NotHere("run that goes on"),
+            { IsRefused: false } one => TypedResults.Ok(one.Value),
+            { } refused when refused.Refusals.FirstOrDefault(r => r.Field == RunRules.Conflict) is { } clash => Problems.Of(
+                409,
+                clash.Code,
+                clash.Reason
+            ),
+            { } refused => Problems.Refused(refused.Refusals),
+        };
 }

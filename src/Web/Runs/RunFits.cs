@@ -3,7 +3,8 @@ using Microsoft.Extensions.Caching.Memory;
 
 namespace EarthyTuft.Web.Runs;
 
-/// <summary>Remembers what was reckoned of a run until something happens at it: of ten screens that ask after one tap the first reckons for all.</summary>
+/// <summary>Remembers what was reckoned of a run until something happens at it: of ten screens that ask after one tap the first reckons for
+/// all.</summary>
 public sealed class RunFits(IMemoryCache cache)
 {
     private static readonly TimeSpan Kept = TimeSpan.FromMinutes(10);
@@ -16,10 +17,12 @@ public sealed class RunFits(IMemoryCache cache)
     public T Of<T>(RunRow run, Guid part, object on, Func<T> reckon)
     {
         var key = (run.Id, part, run.Revision, run.Readings.Count, on);
-        return cache.GetOrCreate(key, entry =>
-        {
-            entry.SlidingExpiration = Kept;
-            return new Lazy<T>(reckon);
-        })!.Value;
+        return cache
+            .GetOrCreate(key, entry =>
+            {
+                entry.SlidingExpiration = Kept;
+                return new Lazy<T>(reckon);
+            })!
+            .Value;
     }
 }

@@ -32,7 +32,18 @@ public sealed record RunLot(Guid Id, string Code, string Parentage, double? Gram
 /// <param name="Sentence">The same in a sentence.</param>
 /// <param name="Tap">The one tap that answers it, null where it takes more.</param>
 public sealed record RunCallView(
-    Guid Part, string Name, RunAct Act, DateTimeOffset Since, DateTimeOffset? DueAt, double? GiveOrTakeMinutes, DateTimeOffset? AlarmAt, DateTimeOffset? SoftAt, bool Hurries, string Sentence, RunCommand? Tap);
+    Guid Part,
+    string Name,
+    RunAct Act,
+    DateTimeOffset Since,
+    DateTimeOffset? DueAt,
+    double? GiveOrTakeMinutes,
+    DateTimeOffset? AlarmAt,
+    DateTimeOffset? SoftAt,
+    bool Hurries,
+    string Sentence,
+    RunCommand? Tap
+);
 
 /// <summary>What a run fills in of the entry that logs it.</summary>
 /// <param name="Gives">What it makes, null for the station's usual.</param>
@@ -41,7 +52,14 @@ public sealed record RunCallView(
 /// <param name="Minutes">How long it took; null where it was not timed.</param>
 /// <param name="Spent">In the workshop's currency.</param>
 /// <param name="Notes">In words.</param>
-public sealed record RunEntry(LotForm? Gives = null, string Mass = "", WeighingState? State = null, double? Minutes = null, decimal? Spent = null, string Notes = "")
+public sealed record RunEntry(
+    LotForm? Gives = null,
+    string Mass = "",
+    WeighingState? State = null,
+    double? Minutes = null,
+    decimal? Spent = null,
+    string Notes = ""
+)
 {
     /// <summary>Of what was spun: what was measured of the first heap.</summary>
     public Yarns.YarnRequest? Yarn { get; init; }
@@ -69,7 +87,16 @@ public sealed record RunLoss(LossKind Kind, string Mass);
 /// <param name="Entry">What it fills in of the entry that logs it.</param>
 /// <param name="Details">What is particular to the craft.</param>
 public sealed record RunView(
-    Guid Id, StepKind Craft, IReadOnlyList<RunLot> Lots, DateTimeOffset StartedAt, string Who, bool MayBeLogged, IReadOnlyList<RunCallView> Calls, RunEntry Entry, CraftView Details);
+    Guid Id,
+    StepKind Craft,
+    IReadOnlyList<RunLot> Lots,
+    DateTimeOffset StartedAt,
+    string Who,
+    bool MayBeLogged,
+    IReadOnlyList<RunCallView> Calls,
+    RunEntry Entry,
+    CraftView Details
+);
 
 /// <summary>A dot on a curve.</summary>
 /// <param name="Counts">The curve stands on it; false for a reading that was set aside.</param>
@@ -82,6 +109,11 @@ public sealed record CurvePoint(DateTimeOffset At, double Value, double Low, dou
 internal static class RunWords
 {
     /// <summary>The hour in the workshop's zone, with the day where it is not near.</summary>
-    public static string Clock(DateTimeOffset time, RequestContext context) => TimeZoneInfo.ConvertTime(time, context.Workshop.Zone)
-        .ToString((time - context.Now).Duration() > TimeSpan.FromHours(20) ? "d MMM HH:mm" : "HH:mm", System.Globalization.CultureInfo.InvariantCulture);
+    public static string Clock(DateTimeOffset time, RequestContext context) =>
+        TimeZoneInfo
+            .ConvertTime(time, context.Workshop.Zone)
+            .ToString(
+                (time - context.Now).Duration() > TimeSpan.FromHours(20) ? "d MMM HH:mm" : "HH:mm",
+                System.Globalization.CultureInfo.InvariantCulture
+            );
 }

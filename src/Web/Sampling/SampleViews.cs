@@ -42,26 +42,66 @@ public sealed record SampleView(
     SwatchView? Swatch,
     IReadOnlyList<ScaleMark> Judged,
     string? KindWords,
-    uint Version)
+    uint Version
+)
 {
-    public static SampleView Of(SampleRow row, string lotCode, string parentage, Fibre fibre, WorkshopSettings workshop, FibreOrder? lies = null) => new(
-        row.Id, row.Code, row.LotId, lotCode, parentage, row.Form, fibre, row.Draw, row.Sample.Kind, row.WrapsPerInch, row.Sample.DiameterMillimetres,
-        row.Plies, row.TwistAngleDegrees, row.Verdict, row.Uses, row.MadeAt, row.Who,
-        Figures.ToFigure(row.SpunGrams, null, workshop.Unit, Provenance.Measured), row.SpinningMinutes, row.JoinsPer10Metres, row.LumpsPer10Metres, row.WrapsPlaces, Uneven(row), SwatchView.Of(StoredSwatch.Read(row.Swatch)),
-        StoredJudged.Read(row.Judged), Called(row, lies ?? row.Form.UsualOrder(), workshop.Schools.Semi), row.Version);
+    public static SampleView Of(
+        SampleRow row,
+        string lotCode,
+        string parentage,
+        Fibre fibre,
+        WorkshopSettings workshop,
+        FibreOrder? lies = null
+    ) =>
+        new(
+            row.Id,
+            row.Code,
+            row.LotId,
+            lotCode,
+            parentage,
+            row.Form,
+            fibre,
+            row.Draw,
+            row.Sample.Kind,
+            row.WrapsPerInch,
+            row.Sample.DiameterMillimetres,
+            row.Plies,
+            row.TwistAngleDegrees,
+            row.Verdict,
+            row.Uses,
+            row.MadeAt,
+            row.Who,
+            Figures.ToFigure(row.SpunGrams, null, workshop.Unit, Provenance.Measured),
+            row.SpinningMinutes,
+            row.JoinsPer10Metres,
+            row.LumpsPer10Metres,
+            row.WrapsPlaces,
+            Uneven(row),
+            SwatchView.Of(StoredSwatch.Read(row.Swatch)),
+            StoredJudged.Read(row.Judged),
+            Called(row, lies ?? row.Form.UsualOrder(), workshop.Schools.Semi),
+            row.Version
+        );
 
-    private static string? Called(SampleRow row, FibreOrder? order, SemiNamedBy by) => row.Sample.Kind is { } kind
-        ? $"{kind.Words(by)}: {Lies(order)}, twist {(row.Draw == Core.Lots.Draw.Long ? "let in" : "held back")}{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
-        : null;
+    private static string? Called(SampleRow row, FibreOrder? order, SemiNamedBy by) =>
+        row.Sample.Kind is { } kind
+            ? $"{kind.Words(by)}: {Lies(order)}, twist "
+                + $"{(row.Draw == Core.Lots.Draw.Long ? "let in" : "held back")}"
+                + $"{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
+            : null;
 
-    private static string Lies(FibreOrder? order) => order switch
-    {
-        FibreOrder.Parallel => "parallel fibre",
-        FibreOrder.Mostly => "mostly parallel fibre",
-        _ => "jumbled fibre",
-    };
+    private static string Lies(FibreOrder? order) =>
+        order switch
+        {
+            FibreOrder.Parallel => "parallel fibre",
+            FibreOrder.Mostly => "mostly parallel fibre",
+            _ => "jumbled fibre",
+        };
 
-    private static string? Uneven(SampleRow row) => row.Sample.Spun?.Places is { } places && Core.Quantities.Unevenness.Of([places]) is { } uneven ? $"{Figures.Percent(uneven.Fraction)} from place to place" : null;
+    private static string? Uneven(SampleRow row) =>
+        row.Sample.Spun?.Places is { } places && Core.Quantities.Unevenness.Of([places]) is { } uneven
+            ? $"{Figures.Percent(uneven.Fraction)} from place to place"
+            : null;
 }
 
 /// <summary>A sample on the wall with the lock it hangs by.</summary>
@@ -72,7 +112,12 @@ public sealed record HungSample(SampleView Sample, LockView? Lock, double Longes
     public static HungSample Of(SampleView sample, IReadOnlyList<LockRow> locks, string colour, LengthUnit unit)
     {
         var inOrder = locks.OrderBy(l => l.LengthMillimetres).ToArray();
-        return new(sample, inOrder.Length == 0 ? null : LockView.Of(inOrder[inOrder.Length / 2], unit), inOrder.Length == 0 ? 0 : inOrder[^1].LengthMillimetres, colour);
+        return new(
+            sample,
+            inOrder.Length == 0 ? null : LockView.Of(inOrder[inOrder.Length / 2], unit),
+            inOrder.Length == 0 ? 0 : inOrder[^1].LengthMillimetres,
+            colour
+        );
     }
 }
 
@@ -83,8 +128,16 @@ public sealed record SampleWall(IReadOnlyList<HungSample> Hung, string? Next);
 /// <summary>The whole card: sample, lock and the way back to the raw fleece.</summary>
 /// <param name="Felting">How readily its fibre felts.</param>
 public sealed record SampleCard(
-    SampleView Sample, StapleView Staple, RibbonView Ribbon, IReadOnlyList<OriginView> Origins, NumberFigure? TotalYield, MassFigure? Raw, MassFigure? Prepared, IReadOnlyList<SampleChange> Changes,
-    KnownFeltingView Felting);
+    SampleView Sample,
+    StapleView Staple,
+    RibbonView Ribbon,
+    IReadOnlyList<OriginView> Origins,
+    NumberFigure? TotalYield,
+    MassFigure? Raw,
+    MassFigure? Prepared,
+    IReadOnlyList<SampleChange> Changes,
+    KnownFeltingView Felting
+);
 
 /// <summary>Something of a sample that was noted otherwise before.</summary>
 public sealed record SampleChange(string What, string From, string To, string Who, DateTimeOffset At);

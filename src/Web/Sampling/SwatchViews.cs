@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Globalization;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.Spinning;
@@ -26,13 +27,46 @@ public sealed record SwatchRequest(
     [property: StringLength(Swatch.LongestWords)] string? NotFor = null,
     [property: StringLength(Swatch.LongestWords)] string? OnlyIf = null,
     bool? Again = null,
-    [property: StringLength(Swatch.LongestWords)] string? Change = null)
+    [property: StringLength(Swatch.LongestWords)] string? Change = null
+)
 {
-    internal static Result<Swatch?> Read(SwatchRequest? r) => r is null
-        ? (Swatch?)null
-        : Swatch.Check(new Swatch(r.Kind, r.ToolMillimetres, new Gauge(r.Stitches, r.Rows), new Gauge(r.StitchesAfter, r.RowsAfter), r.RelaxedMillimetres, r.StretchedMillimetres, r.AfterMinuteMillimetres, r.NotFor?.Trim() ?? "", r.OnlyIf?.Trim() ?? "", r.Again, r.Change?.Trim() ?? "")).Then<Swatch?>(s => s);
+    internal static Result<Swatch?> Read(SwatchRequest? r) =>
+        r is null
+            ? (Swatch?)null
+            : Swatch
+                .Check(
+                    new Swatch(
+                        r.Kind,
+                        r.ToolMillimetres,
+                        new Gauge(r.Stitches, r.Rows),
+                        new Gauge(r.StitchesAfter, r.RowsAfter),
+                        r.RelaxedMillimetres,
+                        r.StretchedMillimetres,
+                        r.AfterMinuteMillimetres,
+                        r.NotFor?.Trim() ?? "",
+                        r.OnlyIf?.Trim() ?? "",
+                        r.Again,
+                        r.Change?.Trim() ?? ""
+                    )
+                )
+                .Then<Swatch?>(s => s);
 
-    internal static SwatchRequest Of(Swatch s) => new(s.Kind, s.ToolMillimetres, s.Before.Stitches, s.Before.Rows, s.After.Stitches, s.After.Rows, s.RelaxedMillimetres, s.StretchedMillimetres, s.AfterMinuteMillimetres, s.NotFor, s.OnlyIf, s.Again, s.Change);
+    internal static SwatchRequest Of(Swatch s) =>
+        new(
+            s.Kind,
+            s.ToolMillimetres,
+            s.Before.Stitches,
+            s.Before.Rows,
+            s.After.Stitches,
+            s.After.Rows,
+            s.RelaxedMillimetres,
+            s.StretchedMillimetres,
+            s.AfterMinuteMillimetres,
+            s.NotFor,
+            s.OnlyIf,
+            s.Again,
+            s.Change
+        );
 }
 
 /// <summary>A swatch as its card shows it.</summary>
@@ -48,14 +82,34 @@ public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sente
     private static IEnumerable<string> Words(Swatch s)
     {
         var (stitches, rows) = s.Kind == SwatchKind.Woven ? ("ends", "picks") : ("stitches", "rows");
-        var on = s.ToolMillimetres is { } tool ? $" on {(s.Kind == SwatchKind.Knitted ? Needles.Write(tool) : Invariant($"{tool:0.##} mm"))}" : "";
-        string Told(Gauge g) => string.Join(" and ", new[] { g.Stitches is { } a ? Invariant($"{a:0.#} {stitches}") : "", g.Rows is { } b ? Invariant($"{b:0.#} {rows}") : "" }.Where(w => w.Length > 0));
-        string[] gauges = [.. new[] { (Told(s.Before), "before"), (Told(s.After), "after the wash") }.Where(g => g.Item1.Length > 0).Select(g => $"{g.Item1} {g.Item2}")];
-        yield return $"{(s.Kind == SwatchKind.Knitted ? "Knitted" : s.Kind == SwatchKind.Woven ? "Woven" : "Crocheted")}{on}: {string.Join(", ", gauges)}, in 10 cm.";
+        var on = s.ToolMillimetres is { } tool
+            ? $" on {(s.Kind == SwatchKind.Knitted ? Needles.Write(tool) : Invariant($"{tool:0.##} mm"))}"
+            : "";
+        string Told(Gauge g) =>
+            string.Join(
+                " and ",
+                new[]
+                {
+                    g.Stitches is { } a ? Invariant($"{a:0.#} {stitches}") : "",
+                    g.Rows is { } b ? Invariant($"{b:0.#} {rows}") : "",
+                }.Where(w => w.Length > 0)
+            );
+        string[] gauges =
+        [
+            .. new[] { (Told(s.Before), "before"), (Told(s.After), "after the wash") }
+                .Where(g => g.Item1.Length > 0)
+                .Select(g => $"{g.Item1} {g.Item2}"),
+        ];
+        yield return $"{(s.Kind == SwatchKind.Knitted ? "Knitted" : s.Kind == SwatchKind.Woven ? "Woven" : "Crocheted")}{on}: {string.Join(", ", gauges)}, "
+            + $"in 10 cm.";
         string[] shrunk =
         [
-            .. s.NarrowerPercent is { } narrower ? [Invariant($"{Math.Abs(narrower):0.#} % {(narrower >= 0 ? "narrower" : "wider")}")] : Array.Empty<string>(),
-            .. s.ShorterPercent is { } shorter ? [Invariant($"{Math.Abs(shorter):0.#} % {(shorter >= 0 ? "shorter" : "longer")}")] : Array.Empty<string>(),
+            .. s.NarrowerPercent is { } narrower
+                ? [Invariant($"{Math.Abs(narrower):0.#} % {(narrower >= 0 ? "narrower" : "wider")}")]
+                : Array.Empty<string>(),
+            .. s.ShorterPercent is { } shorter
+                ? [Invariant($"{Math.Abs(shorter):0.#} % {(shorter >= 0 ? "shorter" : "longer")}")]
+                : Array.Empty<string>(),
         ];
         if (shrunk.Length > 0)
         {
@@ -64,7 +118,11 @@ public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sente
 
         if (s.StretchPercent is { } stretch)
         {
-            yield return Invariant($"It stretches by {stretch:0} %{(s.RecoveryPercent is { } back ? Invariant($" and takes {Math.Clamp(back, 0, 100):0} % of that back in a minute") : "")}.");
+            yield return string.Create(
+                CultureInfo.InvariantCulture,
+                $"It stretches by {stretch:0} "
+                    + $"%{(s.RecoveryPercent is { } back ? Invariant($" and takes {Math.Clamp(back, 0, 100):0} % of that back in a minute") : "")}."
+            );
         }
 
         if (s.NotFor.Length > 0)

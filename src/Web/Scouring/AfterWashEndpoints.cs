@@ -32,18 +32,40 @@ internal static class AfterWashEndpoints
 
     public static void Map(RouteGroupBuilder group)
     {
-        group.MapPost("/after/{code}", Judge).Named("judgeWash", "What a washed lot says of its wash.").Changes(MemberRole.Looker).ProducesProblem(404);
-        group.MapPost("/after/{code}/keep", Keep).Named("keepWashJudgement", "Keeps what was decided of a wash.").Changes().ProducesProblem(404);
+        group
+            .MapPost("/after/{code}", Judge)
+            .Named("judgeWash", "What a washed lot says of its wash.")
+            .Changes(MemberRole.Looker)
+            .ProducesProblem(404);
+        group
+            .MapPost("/after/{code}/keep", Keep)
+            .Named("keepWashJudgement", "Keeps what was decided of a wash.")
+            .Changes()
+            .ProducesProblem(404);
     }
 
-    private static async Task<Results<Ok<AfterWashView>, ProblemHttpResult>> Judge(CodeParameter code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<AfterWashView>, ProblemHttpResult>> Judge(
+        CodeParameter code,
+        AfterWashRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         var (found, refused) = await Of(code, request, db, context, books, cancellationToken);
         return found is null ? refused! : TypedResults.Ok(found.View);
     }
 
     private static async Task<Results<Ok<WashedView>, ProblemHttpResult>> Keep(
-        CodeParameter code, KeepJudgement request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+        CodeParameter code,
+        KeepJudgement request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         var (found, refused) = await Of(code, new AfterWashRequest(request.Handle, request.Later), db, context, books, cancellationToken);
         if (found is null)
@@ -59,19 +81,21 @@ internal static class AfterWashEndpoints
 
         if (!await db.WashJudgements.AnyAsync(j => j.Key == key, cancellationToken))
         {
-            db.WashJudgements.Add(new WashJudgementRow
-            {
-                Key = key,
-                EntryId = found.Wash,
-                LotId = found.Lot,
-                Handle = request.Handle,
-                LaterGrams = found.LaterGrams,
-                LossPercent = judged.LossPercent,
-                Outcome = judged.Outcome,
-                Decision = request.Decision,
-                JudgedAt = context.Now,
-                Who = context.Workshop.PersonName,
-            });
+            db.WashJudgements.Add(
+                new WashJudgementRow
+                {
+                    Key = key,
+                    EntryId = found.Wash,
+                    LotId = found.Lot,
+                    Handle = request.Handle,
+                    LaterGrams = found.LaterGrams,
+                    LossPercent = judged.LossPercent,
+                    Outcome = judged.Outcome,
+                    Decision = request.Decision,
+                    JudgedAt = context.Now,
+                    Who = context.Workshop.PersonName,
+                }
+            );
             await db.SaveOnce(cancellationToken);
         }
 
@@ -79,7 +103,14 @@ internal static class AfterWashEndpoints
     }
 
     /// <summary>What went into the last wash above a lot, against what the lot weighs now.</summary>
-    private static async Task<(Found? Found, ProblemHttpResult? Refused)> Of(CodeParameter code, AfterWashRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<(Found? Found, ProblemHttpResult? Refused)> Of(
+        CodeParameter code,
+        AfterWashRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
         {
@@ -93,13 +124,29 @@ internal static class AfterWashEndpoints
         }
 
         var washed = Lineage.Last(dossier.Family.Entries, lot.Id, StepKind.Wash);
-        var wash = washed is null ? null : await db.Entries.AsNoTracking().Where(e => e.Id == washed.Id).Select(e => new { e.Id, e.TakenGrams, e.KeptGrams }).SingleAsync(cancellationToken);
-        if (lot.MadeBy is not (StepKind.Wash or StepKind.Dry) || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 })
+        var wash = washed is null
+            ? null
+            : await db
+                .Entries.AsNoTracking()
+                .Where(e => e.Id == washed.Id)
+                .Select(e => new
+                {
+                    e.Id,
+                    e.TakenGrams,
+                    e.KeptGrams,
+                })
+                .SingleAsync(cancellationToken);
+        if (
+            lot.MadeBy is not (StepKind.Wash or StepKind.Dry)
+            || wash is not { TakenGrams: { } greasy and > 0, KeptGrams: { } kept and > 0 }
+        )
         {
             return (null, Problems.Refused("lot", "not-washed", "No wash stands above this lot, or nobody weighed what went into it."));
         }
 
-        var later = string.IsNullOrWhiteSpace(request.Later) ? (Result<Mass>?)null : MassReader.Read(request.Later, context.Workshop.Unit, "later");
+        var later = string.IsNullOrWhiteSpace(request.Later)
+            ? (Result<Mass>?)null
+            : MassReader.Read(request.Later, context.Workshop.Unit, "later");
         if (later is { IsRefused: true } wrong)
         {
             return (null, Problems.Refused(wrong.Refusals));
@@ -110,17 +157,31 @@ internal static class AfterWashEndpoints
         var of = OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
         var forecast = YieldForecast.Of(AllStations.Typical(StepKind.Wash, of)!, own.Yields.For(StepKind.Wash, of, lot.Parentage));
         // Of several lots out of one wash each is held against its part of what went in.
-        var judged = AfterWash.Of(greasy * Math.Min(1, now / kept), now, (forecast.Lower, forecast.Upper), request.Handle, later?.Value.Grams, context.Workshop.Schools.LeaveWax);
+        var judged = AfterWash.Of(
+            greasy * Math.Min(1, now / kept),
+            now,
+            (forecast.Lower, forecast.Upper),
+            request.Handle,
+            later?.Value.Grams,
+            context.Workshop.Schools.LeaveWax
+        );
         return judged.IsRefused
             ? (null, Problems.Refused(judged.Refusals))
-            : (new Found(
-                new AfterWashView(
-                    judged.Value,
-                    Mass.FromGrams(greasy).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
-                    Mass.FromGrams(now).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
-                    forecast.Own == 0 ? "typical for its kind" : forecast.Own == 1 ? "from one other of your own washes" : $"from {forecast.Own} others of your own washes"),
-                wash.Id,
-                lot.Id,
-                later?.Value.Grams), null);
+            : (
+                new Found(
+                    new AfterWashView(
+                        judged.Value,
+                        Mass.FromGrams(greasy).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
+                        Mass.FromGrams(now).ToFigure(context.Workshop.Unit, Provenance.Reckoned),
+                        forecast.Own == 0 ? "typical for its kind"
+                            : forecast.Own == 1 ? "from one other of your own washes"
+                            : $"from {forecast.Own} others of your own washes"
+                    ),
+                    wash.Id,
+                    lot.Id,
+                    later?.Value.Grams
+                ),
+                null
+            );
     }
 }

@@ -11,19 +11,15 @@ public sealed class ScouringModule : ICraftModule
     public ApiTag? Tag => new("scouring", "Plans, tubs, racks and recipes.");
 
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Wash,
-            typeof(WashCraft),
-            typeof(WashStart),
-            typeof(WashView),
-            [
-                typeof(BeginBath),
-                typeof(ReadBath),
-                typeof(HangProbe),
-                typeof(LiftBath),
-            ]),
-    ];
+        [
+            new(
+                StepKind.Wash,
+                typeof(WashCraft),
+                typeof(WashStart),
+                typeof(WashView),
+                [typeof(BeginBath), typeof(ReadBath), typeof(HangProbe), typeof(LiftBath)]
+            ),
+        ];
 
     public void AddServices(IServiceCollection services)
     {

@@ -42,7 +42,8 @@ public sealed record BathView(
     NextBathView? Then,
     string Unit,
     IReadOnlyList<CurveDot> Dots,
-    IReadOnlyList<CurvePoint> Curve);
+    IReadOnlyList<CurvePoint> Curve
+);
 
 /// <summary>Where a batch goes next.</summary>
 /// <param name="Place">Which bath of the plan, from zero.</param>
@@ -51,4 +52,11 @@ public sealed record NextBathView(int Batch, int Place, PlannedBathView Bath);
 /// <summary>A wash under way.</summary>
 /// <param name="Greasy">What went in.</param>
 /// <param name="Next">For each batch that is in no bath and has one to come.</param>
-public sealed record WashView(MassFigure Greasy, ScourPlanView Plan, string? Recipe, IReadOnlyList<BathView> Baths, IReadOnlyList<NextBathView> Next, int BathsDone) : CraftView;
+public sealed record WashView(
+    MassFigure Greasy,
+    ScourPlanView Plan,
+    string? Recipe,
+    IReadOnlyList<BathView> Baths,
+    IReadOnlyList<NextBathView> Next,
+    int BathsDone
+) : CraftView;

@@ -9,7 +9,13 @@ public sealed record BathWishRequest(string? Temperature = null, double? Minutes
 
 /// <summary>A wash agent as its bottle has it.</summary>
 /// <param name="Floor">The bottle's own lowest temperature, as typed.</param>
-public sealed record ScourAgentRequest(string Name, double? DoseGramsPerKilogram = null, string? Floor = null, bool Alkaline = false, decimal? PricePerKilogram = null);
+public sealed record ScourAgentRequest(
+    string Name,
+    double? DoseGramsPerKilogram = null,
+    string? Floor = null,
+    bool Alkaline = false,
+    decimal? PricePerKilogram = null
+);
 
 /// <summary>How a wash is wanted; what is left out follows from the fleece and the school.</summary>
 /// <param name="Temperature">Where the first wash bath settles, as typed; a bare number counts in the workshop's unit.</param>
@@ -26,7 +32,8 @@ public sealed record ScourWishRequest(
     string? Floor = null,
     Agitation Agitation = Agitation.Still,
     ScourAgentRequest? Agent = null,
-    IReadOnlyDictionary<int, BathWishRequest>? Baths = null)
+    IReadOnlyDictionary<int, BathWishRequest>? Baths = null
+)
 {
     /// <summary>More baths are refused before each is read.</summary>
     private const int MostRead = 100;
@@ -47,8 +54,22 @@ public sealed record ScourWishRequest(
             DoseGramsPerKilogram,
             typed.Read(Floor, "floor", 0, 90),
             Agitation,
-            Agent is { } a ? new ScourAgent(a.Name, a.DoseGramsPerKilogram, typed.Read(a.Floor, "agent.floor", 0, 90), a.Alkaline, a.PricePerKilogram) : null,
-            Baths?.Where(b => b.Value is not null).Take(MostRead).ToDictionary(b => b.Key, b => new BathWish(typed.Read(b.Value.Temperature, FormattableString.Invariant($"baths[{b.Key}].temperature"), 0, 95), b.Value.Minutes, b.Value.Litres, b.Value.DoseGrams)));
+            Agent is { } a
+                ? new ScourAgent(a.Name, a.DoseGramsPerKilogram, typed.Read(a.Floor, "agent.floor", 0, 90), a.Alkaline, a.PricePerKilogram)
+                : null,
+            Baths
+                ?.Where(b => b.Value is not null)
+                .Take(MostRead)
+                .ToDictionary(
+                    b => b.Key,
+                    b => new BathWish(
+                        typed.Read(b.Value.Temperature, FormattableString.Invariant($"baths[{b.Key}].temperature"), 0, 95),
+                        b.Value.Minutes,
+                        b.Value.Litres,
+                        b.Value.DoseGrams
+                    )
+                )
+        );
         return typed.Refusals.Count > 0 ? Result<ScourWish>.Refused(typed.Refusals) : ScourWish.Check(wish);
     }
 
@@ -67,8 +88,14 @@ public sealed record ScourWishRequest(
             wish.DoseGramsPerKilogram,
             Typed(wish.FloorCelsius),
             wish.Agitation,
-            wish.Agent is { } a ? new ScourAgentRequest(a.Name, a.DoseGramsPerKilogram, Typed(a.FloorCelsius), a.Alkaline, a.PricePerKilogram) : null,
-            wish.Baths?.ToDictionary(b => b.Key, b => new BathWishRequest(Typed(b.Value.Celsius), b.Value.Minutes, b.Value.Litres, b.Value.DoseGrams)));
+            wish.Agent is { } a
+                ? new ScourAgentRequest(a.Name, a.DoseGramsPerKilogram, Typed(a.FloorCelsius), a.Alkaline, a.PricePerKilogram)
+                : null,
+            wish.Baths?.ToDictionary(
+                b => b.Key,
+                b => new BathWishRequest(Typed(b.Value.Celsius), b.Value.Minutes, b.Value.Litres, b.Value.DoseGrams)
+            )
+        );
     }
 }
 

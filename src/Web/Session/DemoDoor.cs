@@ -16,7 +16,13 @@ public sealed record DemoSeat(Guid Workshop, Guid Visitor);
 /// The way into the demo. Every browser that walks in gets a workshop of its own, made from the seed, and finds it again by a cookie that
 /// opens nothing else; nobody who is not in that browser ever comes into it.
 /// </summary>
-public sealed class DemoDoor(IServiceProvider services, IReadOnlyList<ICraftModule> crafts, IConfiguration configuration, IDataProtectionProvider protection, TimeProvider clock)
+public sealed class DemoDoor(
+    IServiceProvider services,
+    IReadOnlyList<ICraftModule> crafts,
+    IConfiguration configuration,
+    IDataProtectionProvider protection,
+    TimeProvider clock
+)
 {
     private const string CookieName = "earthy-tuft-demo";
     private readonly ITimeLimitedDataProtector protector = protection.CreateProtector("demo seat").ToTimeLimitedDataProtector();
@@ -35,15 +41,23 @@ public sealed class DemoDoor(IServiceProvider services, IReadOnlyList<ICraftModu
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var removed = new List<RemovedDemo>();
         var workshops = scope.ServiceProvider.GetRequiredService<WorkshopScope>();
-        if (!await workshops.Across(async () =>
-        {
-            if (instead is { } old)
+        if (
+            !await workshops.Across(async () =>
             {
-                removed.AddRange(await DemoWorkshops.Remove(db, old, cancellationToken));
-            }
+                if (instead is { } old)
+                {
+                    removed.AddRange(await DemoWorkshops.Remove(db, old, cancellationToken));
+                }
 
-            return await DemoWorkshops.MakeRoom(db, now, configuration.GetValue("Limits:Demos", DemoWorkshops.Most), removed, cancellationToken);
-        }))
+                return await DemoWorkshops.MakeRoom(
+                    db,
+                    now,
+                    configuration.GetValue("Limits:Demos", DemoWorkshops.Most),
+                    removed,
+                    cancellationToken
+                );
+            })
+        )
         {
             return null;
         }
@@ -105,19 +119,35 @@ public sealed class DemoDoor(IServiceProvider services, IReadOnlyList<ICraftModu
             return null;
         }
 
-        return await db.Memberships.AnyAsync(m => m.WorkshopId == seat.Workshop && m.UserId == seat.Visitor && m.Workshop!.IsDemo, cancellationToken) ? seat : null;
+        return await db.Memberships.AnyAsync(
+            m => m.WorkshopId == seat.Workshop && m.UserId == seat.Visitor && m.Workshop!.IsDemo,
+            cancellationToken
+        )
+            ? seat
+            : null;
     }
 
-    public void Remember(HttpContext http, DemoSeat seat) => http.Response.Cookies.Append(
-        CookieName,
-        protector.Protect($"{seat.Workshop} {seat.Visitor}", DemoWorkshops.KeptFor),
-        new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, Secure = http.Request.IsHttps, MaxAge = DemoWorkshops.KeptFor, Path = "/api/session" });
+    public void Remember(HttpContext http, DemoSeat seat) =>
+        http.Response.Cookies.Append(
+            CookieName,
+            protector.Protect($"{seat.Workshop} {seat.Visitor}", DemoWorkshops.KeptFor),
+            new CookieOptions
+            {
+                HttpOnly = true,
+                SameSite = SameSiteMode.Strict,
+                Secure = http.Request.IsHttps,
+                MaxAge = DemoWorkshops.KeptFor,
+                Path = "/api/session",
+            }
+        );
 
     private DemoSeat? Read(string? cookie)
     {
         try
         {
-            return cookie is { Length: > 0 and < 4000 } && protector.Unprotect(cookie).Split(' ') is [var workshop, var visitor] ? new DemoSeat(Guid.Parse(workshop), Guid.Parse(visitor)) : null;
+            return cookie is { Length: > 0 and < 4000 } && protector.Unprotect(cookie).Split(' ') is [var workshop, var visitor]
+                ? new DemoSeat(Guid.Parse(workshop), Guid.Parse(visitor))
+                : null;
         }
         catch (System.Security.Cryptography.CryptographicException)
         {

@@ -16,7 +16,10 @@ public sealed class DemoRehearsal(DemoDoor door, ILogger<DemoRehearsal> log) : B
         {
             await door.Rehearse(cancellationToken);
         }
-        catch (Exception e) when (e is NpgsqlException or Microsoft.EntityFrameworkCore.DbUpdateException or InvalidOperationException && !cancellationToken.IsCancellationRequested)
+        catch (Exception e)
+            when (e is NpgsqlException or Microsoft.EntityFrameworkCore.DbUpdateException or InvalidOperationException
+                && !cancellationToken.IsCancellationRequested
+            )
         {
             log.LogWarning("No demo could be made ({Reason}).", e.Message);
         }

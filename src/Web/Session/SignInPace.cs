@@ -6,9 +6,9 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Web.Session;
 
 /// <summary>
-/// How fast passwords may be tried. Five wrong ones are free; from there each doubles the wait, up to a minute, for the address they came from
-/// and for the account they were meant for, whether there is such an account or not. Nobody is locked out: a minute later one try is free again,
-/// and from an address where the person has signed in before, what others try on the account does not count.
+/// How fast passwords may be tried. Five wrong ones are free; from there each doubles the wait, up to a minute, for the address they came
+/// from and for the account they were meant for, whether there is such an account or not. Nobody is locked out: a minute later one try is
+/// free again, and from an address where the person has signed in before, what others try on the account does not count.
 /// </summary>
 public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
 {
@@ -34,8 +34,13 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
         var now = clock.GetUtcNow().ToStored();
         var keys = await Keys(http, email, now, cancellationToken);
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
-        await db.Database.ExecuteSqlAsync($"insert into sign_in_paces (key, wrong, last_at) select k, 0, {now} from unnest({keys}) k order by k on conflict do nothing", cancellationToken);
-        var rows = await db.SignInPaces.FromSql($"select * from sign_in_paces where key = any({keys}) order by key for update").ToListAsync(cancellationToken);
+        await db.Database.ExecuteSqlAsync(
+            $"insert into sign_in_paces (key, wrong, last_at) select k, 0, {now} from unnest({keys}) k order by k on conflict do nothing",
+            cancellationToken
+        );
+        var rows = await db
+            .SignInPaces.FromSql($"select * from sign_in_paces where key = any({keys}) order by key for update")
+            .ToListAsync(cancellationToken);
         var longest = TimeSpan.Zero;
         foreach (var row in rows)
         {
@@ -69,7 +74,9 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
         var account = Account(email);
         var address = AddressHash(http);
         await db.SignInPaces.Where(p => p.Key == account).ExecuteDeleteAsync(cancellationToken);
-        await db.SignInPaces.Where(p => p.Key == address && p.Wrong > 0).ExecuteUpdateAsync(set => set.SetProperty(p => p.Wrong, p => p.Wrong - 1), cancellationToken);
+        await db
+            .SignInPaces.Where(p => p.Key == address && p.Wrong > 0)
+            .ExecuteUpdateAsync(set => set.SetProperty(p => p.Wrong, p => p.Wrong - 1), cancellationToken);
     }
 
     public Task Sweep(CancellationToken cancellationToken)
@@ -83,7 +90,10 @@ public sealed class SignInPace(EarthyTuftDb db, TimeProvider clock)
         var address = AddressHash(http);
         var name = email.Trim().ToUpperInvariant();
         var since = now - KnownFor;
-        var known = await db.SignIns.AnyAsync(s => s.AddressHash == address && s.SeenAt > since && db.Users.Any(u => u.Id == s.UserId && u.NormalizedEmail == name), cancellationToken);
+        var known = await db.SignIns.AnyAsync(
+            s => s.AddressHash == address && s.SeenAt > since && db.Users.Any(u => u.Id == s.UserId && u.NormalizedEmail == name),
+            cancellationToken
+        );
         return known ? [address] : [address, Account(email)];
     }
 

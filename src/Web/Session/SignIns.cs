@@ -11,8 +11,8 @@ using Microsoft.Extensions.Caching.Memory;
 namespace EarthyTuft.Web.Session;
 
 /// <summary>
-/// Who is signed in on which browser. The cookie names a row; a row that is gone makes it worthless on every web process at once, for the news
-/// of it travels through the database.
+/// Who is signed in on which browser. The cookie names a row; a row that is gone makes it worthless on every web process at once, for the
+/// news of it travels through the database.
 /// </summary>
 public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider clock)
 {
@@ -30,7 +30,13 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
             await End(s => s.Id == before, cancellationToken);
         }
 
-        var row = new SignInRow { UserId = user.Id, AddressHash = SignInPace.AddressHash(http), At = now, SeenAt = now };
+        var row = new SignInRow
+        {
+            UserId = user.Id,
+            AddressHash = SignInPace.AddressHash(http),
+            At = now,
+            SeenAt = now,
+        };
         db.SignIns.Add(row);
         await db.SaveChangesAsync(cancellationToken);
 
@@ -43,7 +49,11 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
             identity.AddClaim(new Claim(MembershipMiddleware.WorkshopClaim, id.ToString()));
         }
 
-        await http.SignInAsync(IdentityConstants.ApplicationScheme, new ClaimsPrincipal(identity), new AuthenticationProperties { IsPersistent = true });
+        await http.SignInAsync(
+            IdentityConstants.ApplicationScheme,
+            new ClaimsPrincipal(identity),
+            new AuthenticationProperties { IsPersistent = true }
+        );
     }
 
     /// <summary>Signs this browser out; whoever kept a copy of its cookie is out too.</summary>
@@ -58,14 +68,19 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     }
 
     /// <summary>Ends every sign-in of a person, or every one but this browser's.</summary>
-    public Task EndAll(Guid person, Guid? but, CancellationToken cancellationToken) => End(s => s.UserId == person && s.Id != but, cancellationToken);
+    public Task EndAll(Guid person, Guid? but, CancellationToken cancellationToken) =>
+        End(s => s.UserId == person && s.Id != but, cancellationToken);
 
     /// <summary>Asked with every request that carries a cookie.</summary>
     public static async Task Validate(CookieValidatePrincipalContext context)
     {
         var services = context.HttpContext.RequestServices;
         var cancellationToken = context.HttpContext.RequestAborted;
-        if (context.Principal is not { } who || SignInCookie.Id(who) is not { } id || !await services.GetRequiredService<SignIns>().IsLive(id, cancellationToken))
+        if (
+            context.Principal is not { } who
+            || SignInCookie.Id(who) is not { } id
+            || !await services.GetRequiredService<SignIns>().IsLive(id, cancellationToken)
+        )
         {
             context.RejectPrincipal();
             await context.HttpContext.SignOutAsync(IdentityConstants.ApplicationScheme);
@@ -83,12 +98,17 @@ public sealed class SignIns(EarthyTuftDb db, IMemoryCache cache, TimeProvider cl
     {
         if (!cache.TryGetValue(SignInCookie.Key(id), out bool live))
         {
-            var seen = await db.SignIns.Where(s => s.Id == id).Select(s => (DateTimeOffset?)s.SeenAt).SingleOrDefaultAsync(cancellationToken);
+            var seen = await db
+                .SignIns.Where(s => s.Id == id)
+                .Select(s => (DateTimeOffset?)s.SeenAt)
+                .SingleOrDefaultAsync(cancellationToken);
             live = seen is not null;
             var now = clock.GetUtcNow().ToStored();
             if (seen < now.AddDays(-1))
             {
-                await Tables.NoteByTheWay(() => db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), cancellationToken));
+                await Tables.NoteByTheWay(() =>
+                    db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(set => set.SetProperty(s => s.SeenAt, now), cancellationToken)
+                );
             }
 
             cache.Set(SignInCookie.Key(id), live, Believed);

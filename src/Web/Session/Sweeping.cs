@@ -15,12 +15,14 @@ public sealed class Sweeping(IServiceProvider services, TimeProvider clock, ILog
             {
                 await Sweep(services, clock.GetUtcNow(), cancellationToken);
             }
-            catch (Exception e) when (e is NpgsqlException or Microsoft.EntityFrameworkCore.DbUpdateException or InvalidOperationException && !cancellationToken.IsCancellationRequested)
+            catch (Exception e)
+                when (e is NpgsqlException or Microsoft.EntityFrameworkCore.DbUpdateException or InvalidOperationException
+                    && !cancellationToken.IsCancellationRequested
+                )
             {
                 log.LogWarning("Sweeping waits for another hour ({Reason}).", e.Message);
             }
-        }
-        while (await hourly.WaitForNextTickAsync(cancellationToken));
+        } while (await hourly.WaitForNextTickAsync(cancellationToken));
     }
 
     public static async Task Sweep(IServiceProvider services, DateTimeOffset now, CancellationToken cancellationToken)

@@ -5,7 +5,8 @@ namespace EarthyTuft.Web.Session;
 /// <summary>From when on a zone's clocks stand so many minutes before UTC's.</summary>
 public sealed record ZoneOffset(DateTimeOffset From, int Minutes);
 
-/// <summary>A zone's clocks as the front end shows times by them, from twenty years ago on, changes announced for the next two years included.</summary>
+/// <summary>A zone's clocks as the front end shows times by them, from twenty years ago on, changes announced for the next two years
+/// included.</summary>
 internal static class ZoneOffsets
 {
     private const int YearsBack = 20;

@@ -16,7 +16,13 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="On">What it is spun on; null where nobody said.</param>
 /// <param name="Standing">What it stands on, in words.</param>
 /// <param name="Drafting">How to draft the fibre, in words.</param>
-internal sealed record ReadAim(LearnedAim Learned, SpunFibre Fibre, SpunOn? On, IReadOnlyList<string> Standing, IReadOnlyList<string> Drafting);
+internal sealed record ReadAim(
+    LearnedAim Learned,
+    SpunFibre Fibre,
+    SpunOn? On,
+    IReadOnlyList<string> Standing,
+    IReadOnlyList<string> Drafting
+);
 
 /// <summary>Reads a yarn that is wanted and reckons what to spin: the same for the page and for the start of spinning.</summary>
 public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook skeins)
@@ -28,7 +34,9 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         var own = await skeins.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
         var wraps = Thickness(request, lot, own);
         var (on, unread) = On(request);
-        var supply = request.SupplyGramsPerMetre is { } grams ? new Guard().Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals : [];
+        var supply = request.SupplyGramsPerMetre is { } grams
+            ? new Guard().Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals
+            : [];
         Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>(), .. supply];
         if (refusals.Length > 0)
         {
@@ -37,26 +45,49 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
 
         var isTypical = request is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null };
         var unit = context.Workshop.LengthUnit;
-        return LearnedAim.Of(Wished(request, wraps.Value, lot), own, fibre, on, isTypical).Then<ReadAim>(learned =>
-            new ReadAim(learned, fibre, on, [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)], [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre, unit)]));
+        return LearnedAim
+            .Of(Wished(request, wraps.Value, lot), own, fibre, on, isTypical)
+            .Then<ReadAim>(learned => new ReadAim(
+                learned,
+                fibre,
+                on,
+                [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)],
+                [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre, unit)]
+            ));
     }
 
     /// <summary>Grams in a metre of fibre that can be spun from.</summary>
-    private const double LeastSupply = 0.05, MostSupply = 200;
+    private const double LeastSupply = 0.05,
+        MostSupply = 200;
 
     // A yarn is wanted by its wraps, or by its grist: then its wraps follow from the density of such yarn.
     private static Result<WrapsReading> Thickness(AimRequest request, LotRow? lot, OwnYarn own)
     {
         var wraps = WrapsReading.Read(request.Wraps, "wraps");
-        return wraps.IsRefused && LinearDensity.Read(request.Wraps, "wraps") is { IsRefused: false, Value: var grist }
-            && Wraps.Of(grist.Tex, request.FinishedDensity ?? own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form)) is >= Wraps.Fewest and <= Wraps.Most and var of
+        return
+            wraps.IsRefused
+            && LinearDensity.Read(request.Wraps, "wraps") is { IsRefused: false, Value: var grist }
+            && Wraps.Of(grist.Tex, request.FinishedDensity ?? own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form))
+                is >= Wraps.Fewest
+                    and <= Wraps.Most
+                    and var of
             ? new WrapsReading(of, Wraps.ReadingDoubt)
             : wraps;
     }
 
     /// <summary>Whether a two-ply of a class can be spun from a lot.</summary>
     internal async Task<CanBeSpun> Suits(YarnClass of, LotRow lot, CancellationToken cancellationToken) =>
-        (await Read(new AimRequest(Wraps.MiddleOf(of).ToString(System.Globalization.CultureInfo.InvariantCulture), LotId: lot.Id), lot, cancellationToken)).Value.Learned.Aim.Verdict;
+        (
+            await Read(
+                new AimRequest(Wraps.MiddleOf(of).ToString(System.Globalization.CultureInfo.InvariantCulture), LotId: lot.Id),
+                lot,
+                cancellationToken
+            )
+        )
+            .Value
+            .Learned
+            .Aim
+            .Verdict;
 
     /// <summary>An aim as screens see it, with the ply-backs that were read for it.</summary>
     internal static AimView View(ReadAim read, IReadOnlyList<PlyBackView> trials, LengthUnit unit, IReadOnlyList<string>? like = null)
@@ -77,55 +108,85 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             Math.Round(wish.BloomPercent, 1),
             Math.Round(wish.TakeUpPercent, 1),
             trials,
-            // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
-            trials.LastOrDefault() is { } last ? last.Settings : aim is { Treadles: { } treadles, DrawMillimetres: { } length } ? AimWords.Settings(treadles, length, by, unit) : null,
+                // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
+                trials.LastOrDefault()
+                    is { } last
+                    ? last.Settings
+                : aim is { Treadles: { } treadles, DrawMillimetres: { } length } ? AimWords.Settings(treadles, length, by, unit)
+                : null,
             Math.Round(learned.ToldWraps, 1),
             AimWords.Learned(learned),
             drafting,
-            like ?? []);
+            like ?? []
+        );
     }
 
     /// <summary>A ply-back beside the aim.</summary>
-    internal static Result<PlyBackView> Try(YarnTrial tried, LearnedAim learned, SpunBy by, LengthUnit unit) => TrialAdvice.Of(learned.Wish, learned.Aim, tried).Then<PlyBackView>(advice => new PlyBackView(
-        Shape(tried.WrapsPerInch, 2, tried.Degrees),
-        advice.IsThere,
-        AimWords.Stands(advice),
-        AimWords.Next(advice, tried, by, unit),
-        advice is { IsThere: false, Treadles: { } treadles, DrawMillimetres: { } draw } ? AimWords.Settings(treadles, draw, by, unit) : null,
-        FormattableString.Invariant($"Washed, as {AimWords.Structure(learned.Wish.Structure, learned.Wish.Strands)}: about {advice.WashedWraps:0.#} WPI."),
-        [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => BecomesViews.Of(b, tried.Degrees))],
-        AimWords.Noted(tried)));
+    internal static Result<PlyBackView> Try(YarnTrial tried, LearnedAim learned, SpunBy by, LengthUnit unit) =>
+        TrialAdvice
+            .Of(learned.Wish, learned.Aim, tried)
+            .Then<PlyBackView>(advice => new PlyBackView(
+                Shape(tried.WrapsPerInch, 2, tried.Degrees),
+                advice.IsThere,
+                AimWords.Stands(advice),
+                AimWords.Next(advice, tried, by, unit),
+                advice is { IsThere: false, Treadles: { } treadles, DrawMillimetres: { } draw }
+                    ? AimWords.Settings(treadles, draw, by, unit)
+                    : null,
+                FormattableString.Invariant(
+                    $"Washed, as {AimWords.Structure(learned.Wish.Structure, learned.Wish.Strands)}: about {advice.WashedWraps:0.#} WPI."
+                ),
+                [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => BecomesViews.Of(b, tried.Degrees))],
+                AimWords.Noted(tried)
+            ));
 
     /// <summary>What a fibre asks for, by its length, its fineness and its crimp: places to begin from.</summary>
     internal async Task<IReadOnlyList<FibreWantView>> Wants(LotRow lot, IReadOnlyList<LockRow> locks, CancellationToken cancellationToken)
     {
         var book = await books.Here(cancellationToken);
         var own = await skeins.Of(OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
-        var counted = locks.Where(l => l is { Crimps: > 0, SpanMillimetres: > 0 }).Select(l => l.Crimps!.Value / l.SpanMillimetres!.Value * Length.MillimetresPerInch).ToArray();
+        var counted = locks
+            .Where(l => l is { Crimps: > 0, SpanMillimetres: > 0 })
+            .Select(l => l.Crimps!.Value / l.SpanMillimetres!.Value * Length.MillimetresPerInch)
+            .ToArray();
         var crimps = counted.Length > 0 ? counted.Average() : (double?)null;
-        var like = Wished(new AimRequest(null), new WrapsReading(Wraps.MiddleOf(YarnClass.Fingering), WrapsReading.LeastDoubt), lot) with { FinishedDensity = own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, lot.Form) };
+        var like = Wished(new AimRequest(null), new WrapsReading(Wraps.MiddleOf(YarnClass.Fingering), WrapsReading.LeastDoubt), lot) with
+        {
+            FinishedDensity = own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, lot.Form),
+        };
         return [.. AimWords.Wants(FibreWants.Of(FibreOf(lot, book), crimps, like), crimps)];
     }
 
     // A whorl and a draw belong together; with neither no treadles are told. Of a spindle turns are counted as such.
-    private static (SpunOn? On, Refusal? Unread) On(AimRequest request) => (request.By == SpunBy.Turns ? request.DrawMillimetres is null ? null : 1 : request.Ratio, request.DrawMillimetres) switch
-    {
-        ({ } ratio, { } draw) => (new SpunOn(ratio, draw, request.MostTreadles ?? SpunOn.MostOf(request.By), request.By), null),
-        ({ }, null) => (null, new Refusal("drawMillimetres", "missing", "Say how long a draw is, or leave the ratio out.")),
-        (null, { }) => (null, new Refusal("ratio", "missing", "Say the ratio of the whorl, or leave the draw out.")),
-        _ => (null, null),
-    };
+    private static (SpunOn? On, Refusal? Unread) On(AimRequest request) =>
+        (
+            request.By == SpunBy.Turns
+                ? request.DrawMillimetres is null
+                    ? null
+                    : 1
+                : request.Ratio,
+            request.DrawMillimetres
+        ) switch
+        {
+            ({ } ratio, { } draw) => (new SpunOn(ratio, draw, request.MostTreadles ?? SpunOn.MostOf(request.By), request.By), null),
+            ({ }, null) => (null, new Refusal("drawMillimetres", "missing", "Say how long a draw is, or leave the ratio out.")),
+            (null, { }) => (null, new Refusal("ratio", "missing", "Say the ratio of the whorl, or leave the draw out.")),
+            _ => (null, null),
+        };
 
-    private static YarnWish Wished(AimRequest request, WrapsReading wraps, LotRow? lot) => new(wraps.PerInch, request.Degrees, request.Plies, request.Structure, request.Tolerance)
-    {
-        FinishedDensity = request.FinishedDensity ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form),
-        BloomPercent = request.BloomPercent ?? YarnWish.BloomOf(lot?.Fibre),
-        TakeUpPercent = request.TakeUpPercent ?? YarnWish.TypicalTakeUp,
-        ExtraTurnsPercent = request.ExtraTurnsPercent,
-    };
+    private static YarnWish Wished(AimRequest request, WrapsReading wraps, LotRow? lot) =>
+        new(wraps.PerInch, request.Degrees, request.Plies, request.Structure, request.Tolerance)
+        {
+            FinishedDensity = request.FinishedDensity ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form),
+            BloomPercent = request.BloomPercent ?? YarnWish.BloomOf(lot?.Fibre),
+            TakeUpPercent = request.TakeUpPercent ?? YarnWish.TypicalTakeUp,
+            ExtraTurnsPercent = request.ExtraTurnsPercent,
+        };
 
     // The lot's own locks tell its length; its fineness is the breed's, where it is of one.
-    private static SpunFibre FibreOf(LotRow lot, BreedBook book) => new(lot.StapleMillimetres, book.Find(lot.Parentage)?.Micron.Middle, Fineness.Density(lot.Fibre));
+    private static SpunFibre FibreOf(LotRow lot, BreedBook book) =>
+        new(lot.StapleMillimetres, book.Find(lot.Parentage)?.Micron.Middle, Fineness.Density(lot.Fibre));
 
-    internal static YarnShape Shape(double wraps, int plies, double? degrees) => new(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), plies, degrees);
+    internal static YarnShape Shape(double wraps, int plies, double? degrees) =>
+        new(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), plies, degrees);
 }

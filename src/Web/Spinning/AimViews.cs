@@ -22,9 +22,11 @@ public sealed record PlyBackRequest(
     int? Neps = null,
     [property: StringLength(80)] string? Handle = null,
     [property: StringLength(40)] string? Mass = null,
-    [property: StringLength(40)] string? Length = null)
+    [property: StringLength(40)] string? Length = null
+)
 {
-    internal ReadPlyBack ToCommand(DateTimeOffset? at) => new(Wraps, Degrees, Treadles, DrawMillimetres, At: at, Neps: Neps, Handle: Handle, Mass: Mass, Length: Length);
+    internal ReadPlyBack ToCommand(DateTimeOffset? at) =>
+        new(Wraps, Degrees, Treadles, DrawMillimetres, At: at, Neps: Neps, Handle: Handle, Mass: Mass, Length: Length);
 }
 
 /// <summary>A yarn that is wanted, and what was tried for it.</summary>
@@ -57,7 +59,8 @@ public sealed record AimRequest(
     double? MostTreadles = null,
     SpunBy By = SpunBy.Treadles,
     double? SupplyGramsPerMetre = null,
-    [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null);
+    [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null
+);
 
 /// <summary>A yarn as it is drawn.</summary>
 /// <param name="WrapsPerInch">In an inch.</param>
@@ -87,7 +90,16 @@ public sealed record MadeSkeinView(string Code, YarnShape Yarn, string Sentence)
 /// <param name="Washed">What it would be after the wash, in the structure that is wanted.</param>
 /// <param name="Becomes">And in others.</param>
 /// <param name="Noted">How even, how lofty, neps, how it feels; empty for nothing.</param>
-public sealed record PlyBackView(YarnShape Yarn, bool IsThere, string Sentence, string Next, SettingsView? Settings, string Washed, IReadOnlyList<BecomesView> Becomes, string Noted);
+public sealed record PlyBackView(
+    YarnShape Yarn,
+    bool IsThere,
+    string Sentence,
+    string Next,
+    SettingsView? Settings,
+    string Washed,
+    IReadOnlyList<BecomesView> Becomes,
+    string Noted
+);
 
 /// <summary>Settings for the next ply-back.</summary>
 /// <param name="Treadles">For a draw.</param>
@@ -153,4 +165,5 @@ public sealed record AimView(
     double ToldWraps,
     string Learned,
     IReadOnlyList<string> Drafting,
-    IReadOnlyList<string> Like);
+    IReadOnlyList<string> Like
+);

@@ -19,10 +19,18 @@ internal static class BecomesViews
 {
     /// <summary>Reads the skeins that were plied of the same spinning as some singles.</summary>
     /// <param name="around">The family of the singles, where it was read already.</param>
-    public static async Task<IReadOnlyList<MadeSkein>> Made(EarthyTuftDb db, Family? around, IReadOnlyCollection<Guid> singles, CancellationToken cancellationToken)
+    public static async Task<IReadOnlyList<MadeSkein>> Made(
+        EarthyTuftDb db,
+        Family? around,
+        IReadOnlyCollection<Guid> singles,
+        CancellationToken cancellationToken
+    )
     {
         var skeins = await PliedSkeins.Of(db, around, singles, cancellationToken);
-        var measures = await db.MeasuresOf([.. skeins.SelectMany(s => new[] { s.Fresh.Id, s.Washed?.Id ?? s.Fresh.Id })], cancellationToken);
+        var measures = await db.MeasuresOf(
+            [.. skeins.SelectMany(s => new[] { s.Fresh.Id, s.Washed?.Id ?? s.Fresh.Id })],
+            cancellationToken
+        );
         return [.. skeins.Select(s => Read(s, measures)).OfType<MadeSkein>()];
     }
 
@@ -32,10 +40,17 @@ internal static class BecomesViews
     /// <summary>One structure, reckoned, and what was really made so.</summary>
     /// <param name="made">All skeins that were made of the singles.</param>
     /// <param name="bloomPercent">By how much wraps fall in the wash, for a skein that was not washed yet.</param>
-    public static BecomesView Of(YarnBecomes becomes, double? degrees, IReadOnlyList<MadeSkein> made, double bloomPercent) => new(
-        AimWords.Structure(becomes.Structure, becomes.Strands),
-        AimDesk.Shape(becomes.WrapsPerInch, becomes.Strands, degrees),
-        [.. made.Where(m => m.Measured.Strands == becomes.Strands && (m.Measured.Structure ?? YarnStructure.Plain) == becomes.Structure).Select(m => View(becomes, m, bloomPercent))]);
+    public static BecomesView Of(YarnBecomes becomes, double? degrees, IReadOnlyList<MadeSkein> made, double bloomPercent) =>
+        new(
+            AimWords.Structure(becomes.Structure, becomes.Strands),
+            AimDesk.Shape(becomes.WrapsPerInch, becomes.Strands, degrees),
+            [
+                .. made.Where(m =>
+                        m.Measured.Strands == becomes.Strands && (m.Measured.Structure ?? YarnStructure.Plain) == becomes.Structure
+                    )
+                    .Select(m => View(becomes, m, bloomPercent)),
+            ]
+        );
 
     private static MadeSkein? Read(PliedSkein skein, IReadOnlyDictionary<Guid, YarnMeasures> measures)
     {
@@ -43,17 +58,31 @@ internal static class BecomesViews
         var washed = skein.Washed is { } lot ? measures.GetValueOrDefault(lot.Id) : null;
         var isWashed = washed?.WrapsPerInch is not null;
         var read = isWashed ? washed! : fresh;
-        return read.WrapsPerInch is null ? null : new MadeSkein(
-            isWashed ? skein.Washed!.Code : skein.Fresh.Code,
-            read with { Strands = fresh.Strands ?? read.Strands, Structure = fresh.Structure ?? read.Structure, Degrees = read.Degrees ?? fresh.Degrees },
-            isWashed);
+        return read.WrapsPerInch is null
+            ? null
+            : new MadeSkein(
+                isWashed ? skein.Washed!.Code : skein.Fresh.Code,
+                read with
+                {
+                    Strands = fresh.Strands ?? read.Strands,
+                    Structure = fresh.Structure ?? read.Structure,
+                    Degrees = read.Degrees ?? fresh.Degrees,
+                },
+                isWashed
+            );
     }
 
     private static MadeSkeinView View(YarnBecomes becomes, MadeSkein made, double bloomPercent)
     {
         var read = made.Measured.WrapsPerInch!.Value;
         var washed = made.IsWashed ? read : read / (1 + bloomPercent / 100);
-        var stands = becomes.Misses(washed, made.Measured.WrapsDoubt ?? 0) is { } off ? Invariant($"{Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")} than reckoned") : "as it was reckoned";
-        return new MadeSkeinView(made.Code, AimDesk.Shape(read, becomes.Strands, made.Measured.Degrees), $"{(made.IsWashed ? "" : "not washed yet; ")}{stands}");
+        var stands = becomes.Misses(washed, made.Measured.WrapsDoubt ?? 0) is { } off
+            ? Invariant($"{Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")} than reckoned")
+            : "as it was reckoned";
+        return new MadeSkeinView(
+            made.Code,
+            AimDesk.Shape(read, becomes.Strands, made.Measured.Degrees),
+            $"{(made.IsWashed ? "" : "not washed yet; ")}{stands}"
+        );
     }
 }

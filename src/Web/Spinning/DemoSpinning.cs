@@ -23,8 +23,17 @@ public static class DemoSpinning
     public static async Task Add(DemoScene demo, CancellationToken cancellationToken)
     {
         var (db, context) = (demo.Db, demo.Context);
-        var wheel = ToolRow.Of("cherry wheel", ToolKind.Wheel, new Spinner([new Whorl("large", 6), new Whorl("middle", 9), new Whorl("small", 12)], Drive.DoubleDrive, 90), []);
-        db.Tools.AddRange(wheel, ToolRow.Of("rowan spindle", ToolKind.Spindle, new Spinner([], null, 45), []), ToolRow.Of("niddy-noddy", new Winder(1500), []));
+        var wheel = ToolRow.Of(
+            "cherry wheel",
+            ToolKind.Wheel,
+            new Spinner([new Whorl("large", 6), new Whorl("middle", 9), new Whorl("small", 12)], Drive.DoubleDrive, 90),
+            []
+        );
+        db.Tools.AddRange(
+            wheel,
+            ToolRow.Of("rowan spindle", ToolKind.Spindle, new Spinner([], null, 45), []),
+            ToolRow.Of("niddy-noddy", new Winder(1500), [])
+        );
         await db.SaveChangesAsync(cancellationToken);
         AddMohair(db, context, await db.Lots.AsNoTracking().SingleAsync(l => l.Code == "K-01.4", cancellationToken), wheel);
         await db.SaveChangesAsync(cancellationToken);
@@ -57,7 +66,9 @@ public static class DemoSpinning
             Lots = [new RunLotRow { LotId = mohair.Id, Grams = 60 }],
             Tools = [new RunToolRow { ToolId = wheel.Id }],
         };
-        run.Append(done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(), began.AddMinutes(10 * i), e), "Tobin")));
+        run.Append(
+            done.Select((e, i) => StoredSpin.Row(new RunEvent<SpinEvent>(Guid.CreateVersion7(), began.AddMinutes(10 * i), e), "Tobin"))
+        );
         db.Runs.Add(run);
     }
 }

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Globalization;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -29,7 +30,14 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Structure">How the strands become yarn.</param>
 /// <param name="Sample">A sample is asked for, with its swatch, its small skein and the twists of its card: then no length is told.</param>
 public sealed record EnoughRequest(
-    [property: StringLength(120)] string? Wraps, [property: StringLength(40)] string? Length = null, int Plies = 2, Guid? LotId = null, double Spare = 10, YarnStructure Structure = YarnStructure.Plain, bool Sample = false);
+    [property: StringLength(120)] string? Wraps,
+    [property: StringLength(40)] string? Length = null,
+    int Plies = 2,
+    Guid? LotId = null,
+    double Spare = 10,
+    YarnStructure Structure = YarnStructure.Plain,
+    bool Sample = false
+);
 
 /// <summary>Whether there is enough.</summary>
 /// <param name="Yarn">What the yarn weighs; null where no length was told and no lot is there.</param>
@@ -38,7 +46,14 @@ public sealed record EnoughRequest(
 /// <param name="IsEnough">Of what is free of the lot, nine times in ten; null where none was named or its mass is not known.</param>
 /// <param name="Sentences">The same in words, with what it stands on.</param>
 /// <param name="SufficesFor">Things that the lot's yarn suffices for, with their usual metres.</param>
-public sealed record EnoughView(MassFigure? Yarn, MassFigure? Prepared, MassFigure? PreparedNineInTen, bool? IsEnough, IReadOnlyList<string> Sentences, IReadOnlyList<string> SufficesFor);
+public sealed record EnoughView(
+    MassFigure? Yarn,
+    MassFigure? Prepared,
+    MassFigure? PreparedNineInTen,
+    bool? IsEnough,
+    IReadOnlyList<string> Sentences,
+    IReadOnlyList<string> SufficesFor
+);
 
 /// <summary>What a thing usually takes.</summary>
 /// <param name="Metres">Of a yarn of 11 wraps in an inch.</param>
@@ -53,7 +68,8 @@ public sealed record UsualYarnView(IReadOnlyList<UsualYarn> Things, bool IsOwn);
 /// <param name="Things">All of it; left out for the typical one again.</param>
 public sealed record UsualYarnRequest([property: MaxLength(40)] IReadOnlyList<UsualYarnRow>? Things = null);
 
-/// <summary>Is it enough? From metres of yarn back through the yields to fibre and raw fleece, and from a lot on to what can be made of it.</summary>
+/// <summary>Is it enough? From metres of yarn back through the yields to fibre and raw fleece, and from a lot on to what can be made of
+/// it.</summary>
 public static class EnoughEndpoints
 {
     internal static async Task<UsualYarnView> Usual(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
@@ -62,34 +78,61 @@ public static class EnoughEndpoints
         return new UsualYarnView(StoredUsualYarn.Read(stored), stored is not null);
     }
 
-    internal static async Task<Results<Ok<UsualYarnView>, ProblemHttpResult>> ChangeUsual(UsualYarnRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    internal static async Task<Results<Ok<UsualYarnView>, ProblemHttpResult>> ChangeUsual(
+        UsualYarnRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
-        var things = request.Things is null ? (Result<IReadOnlyList<UsualYarn>>?)null : Core.Spinning.Enough.Check([.. request.Things.Select(t => new UsualYarn(t.Thing?.Trim() ?? "", t.Metres))]);
+        var things = request.Things is null
+            ? (Result<IReadOnlyList<UsualYarn>>?)null
+            : Core.Spinning.Enough.Check([.. request.Things.Select(t => new UsualYarn(t.Thing?.Trim() ?? "", t.Metres))]);
         if (things?.IsRefused == true)
         {
             return Problems.Refused(things.Value.Refusals);
         }
 
         var stored = StoredUsualYarn.Write(things?.Value);
-        await db.Workshops.Where(w => w.Id == context.Workshop.WorkshopId).ExecuteUpdateAsync(set => set.SetProperty(w => w.UsualYarn, stored), cancellationToken);
+        await db
+            .Workshops.Where(w => w.Id == context.Workshop.WorkshopId)
+            .ExecuteUpdateAsync(set => set.SetProperty(w => w.UsualYarn, stored), cancellationToken);
         return TypedResults.Ok(await Usual(db, context, cancellationToken));
     }
 
     private static Task<string?> Stored(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         db.Workshops.AsNoTracking().Where(w => w.Id == context.Workshop.WorkshopId).Select(w => w.UsualYarn).SingleAsync(cancellationToken);
 
-    internal static async Task<Results<Ok<EnoughView>, ProblemHttpResult>> Enough(EnoughRequest request, EarthyTuftDb db, BreedBooks books, SkeinBook skeins, RequestContext context, CancellationToken cancellationToken)
+    internal static async Task<Results<Ok<EnoughView>, ProblemHttpResult>> Enough(
+        EnoughRequest request,
+        EarthyTuftDb db,
+        BreedBooks books,
+        SkeinBook skeins,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         LotRow? lot = null;
-        if (request.LotId is { } id && (lot = await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, cancellationToken)) is null)
+        if (
+            request.LotId is { } id
+            && (lot = await db.Lots.AsNoTracking().SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, cancellationToken)) is null
+        )
         {
             return Problems.Refused("lotId", "not-here", "It names a lot that is not here.");
         }
 
         var wraps = WrapsReading.Read(request.Wraps, "wraps");
-        var length = string.IsNullOrWhiteSpace(request.Length) || request.Sample ? (Result<YarnLength>?)null : YarnLength.Read(request.Length, "length");
+        var length =
+            string.IsNullOrWhiteSpace(request.Length) || request.Sample
+                ? (Result<YarnLength>?)null
+                : YarnLength.Read(request.Length, "length");
         var guard = new Guard()
-            .Need(request.Plies is >= 1 and <= YarnMeasures.MostStrands, "plies", "out-of-range", $"must be a whole number from 1 to {YarnMeasures.MostStrands}")
+            .Need(
+                request.Plies is >= 1 and <= YarnMeasures.MostStrands,
+                "plies",
+                "out-of-range",
+                $"must be a whole number from 1 to {YarnMeasures.MostStrands}"
+            )
             .Within(request.Spare, 0, 200, "spare");
         Refusal[] refusals = [.. wraps.Refusals, .. length?.Refusals ?? [], .. guard.Refusals];
         if (refusals.Length > 0)
@@ -105,16 +148,41 @@ public static class EnoughEndpoints
         StepKind[] steps = [StepKind.Spin, .. strands > 1 ? [StepKind.Ply] : Array.Empty<StepKind>(), StepKind.Finish];
         if (lot?.Form.IsSpun() == true)
         {
-            steps = lot.Form switch { LotForm.Singles => steps[1..], LotForm.Plied => [StepKind.Finish], _ => [] };
+            steps = lot.Form switch
+            {
+                LotForm.Singles => steps[1..],
+                LotForm.Plied => [StepKind.Finish],
+                _ => [],
+            };
         }
 
         var way = lot is null ? Way.None : await WayOf(lot, db, book, context, cancellationToken);
         var yields = await OwnLog.Yields(db, book, [.. way.Ahead, .. steps], cancellationToken);
         YieldForecast Chain(IEnumerable<StepKind> through) =>
-            YieldForecast.Chain([.. through.Select(s => AllStations.Typical(s, of) is { } range ? YieldForecast.Of(range, yields.For(s, of, lot?.Parentage ?? "")) : null).OfType<YieldForecast>()]);
+            YieldForecast.Chain([
+                .. through
+                    .Select(s =>
+                        AllStations.Typical(s, of) is { } range ? YieldForecast.Of(range, yields.For(s, of, lot?.Parentage ?? "")) : null
+                    )
+                    .OfType<YieldForecast>(),
+            ]);
         var needed = request.Sample ? new YarnLength(Core.Spinning.Enough.SampleMetres(wraps.Value.PerInch)) : length?.Value;
         var usual = StoredUsualYarn.Read(await Stored(db, context, cancellationToken));
-        return TypedResults.Ok(View(request, lot, way, wraps.Value, needed, tex, own.FinishedDensity?.Count ?? 0, Chain(steps), Chain([.. way.Ahead, .. steps]), usual, context.Workshop.Unit));
+        return TypedResults.Ok(
+            View(
+                request,
+                lot,
+                way,
+                wraps.Value,
+                needed,
+                tex,
+                own.FinishedDensity?.Count ?? 0,
+                Chain(steps),
+                Chain([.. way.Ahead, .. steps]),
+                usual,
+                context.Workshop.Unit
+            )
+        );
     }
 
     /// <summary>How a lot stands to the wheel.</summary>
@@ -127,7 +195,13 @@ public static class EnoughEndpoints
     }
 
     // What is not prepared goes its route first: the one that was chosen, else the best for soft woollen yarn.
-    private static async Task<Way> WayOf(LotRow lot, EarthyTuftDb db, BreedBook book, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Way> WayOf(
+        LotRow lot,
+        EarthyTuftDb db,
+        BreedBook book,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         if (await LotDossier.Of(db, lot.Code, cancellationToken) is not { } dossier)
         {
@@ -137,24 +211,43 @@ public static class EnoughEndpoints
         if (lot.Form.IsPrepared() || lot.Form.IsSpun())
         {
             var family = dossier.Family;
-            return Way.None with { RawYield = new Lineage(family.Entries, family.Masses, l => family.Lots[l].Form == LotForm.Raw).TotalYield(lot.Id) };
+            return Way.None with
+            {
+                RawYield = new Lineage(family.Entries, family.Masses, l => family.Lots[l].Form == LotForm.Raw).TotalYield(lot.Id),
+            };
         }
 
         var (facts, _) = FactsOf.Lot(dossier, book);
         var aim = dossier.Lot.RouteAim ?? Aim.WoollenSoft;
-        var route = dossier.Lot.RoutePreparation is { } chosen ? Routes.Of(chosen, facts, aim, context.Workshop.Schools) : Routes.For(facts, aim, context.Workshop.Schools)[0];
+        var route = dossier.Lot.RoutePreparation is { } chosen
+            ? Routes.Of(chosen, facts, aim, context.Workshop.Schools)
+            : Routes.For(facts, aim, context.Workshop.Schools)[0];
         return new Way([.. route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy).Select(s => s.Step)], route.Preparation.Words(), null);
     }
 
     private static EnoughView View(
-        EnoughRequest request, LotRow? lot, Way way, WrapsReading wraps, YarnLength? length, double tex, int own, YieldForecast spun, YieldForecast whole, IReadOnlyList<UsualYarn> usual, MassUnit unit)
+        EnoughRequest request,
+        LotRow? lot,
+        Way way,
+        WrapsReading wraps,
+        YarnLength? length,
+        double tex,
+        int own,
+        YieldForecast spun,
+        YieldForecast whole,
+        IReadOnlyList<UsualYarn> usual,
+        MassUnit unit
+    )
     {
         MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned);
         var sentences = new List<string>();
-        var stands = $"{AimWords.Grist(tex)} by {(own == 0 ? "the typical wrap density, which is rough" : own == 1 ? "one own yarn" : $"{own} own yarns")}.";
+        var stands =
+            $"{AimWords.Grist(tex)} by {(own == 0 ? "the typical wrap density, which is rough" : own == 1 ? "one own yarn" : $"{own} own yarns")}.";
         // What is promised to somebody is not free.
         var free = lot?.LeftGrams is { } left ? Math.Max(0, left - (lot.ReservedGrams ?? 0)) : (double?)null;
-        MassFigure? yarn = null, median = null, sure = null;
+        MassFigure? yarn = null,
+            median = null,
+            sure = null;
         bool? enough = null;
         if (length is { } needed)
         {
@@ -163,10 +256,18 @@ public static class EnoughEndpoints
             (yarn, median, sure) = (Figure(grams), Figure(atMedian), Figure(nineInTen));
             if (request.Sample)
             {
-                sentences.Add(Invariant($"A sample takes {needed.Write()}: a swatch of {Core.Spinning.Enough.SwatchSide / 10:0} cm, a skein of {Core.Spinning.Enough.SampleSkein:0} m and twists for its card."));
+                sentences.Add(
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"A sample takes {needed.Write()}: a swatch of {Core.Spinning.Enough.SwatchSide / 10:0} cm, a skein of "
+                            + $"{Core.Spinning.Enough.SampleSkein:0} m and twists for its card."
+                    )
+                );
             }
 
-            sentences.Add(Invariant($"{needed.Write()} of {wraps.PerInch:0.#} WPI and {request.Spare:0.#} % to spare weigh {yarn.Text}: {stands}"));
+            sentences.Add(
+                Invariant($"{needed.Write()} of {wraps.PerInch:0.#} WPI and {request.Spare:0.#} % to spare weigh {yarn.Text}: {stands}")
+            );
             sentences.Add($"It takes about {median.Text} of what is spun; {sure.Text} are enough nine times in ten.");
             if (way.RawYield is > 0 and var raw && lot is not null)
             {
@@ -176,15 +277,19 @@ public static class EnoughEndpoints
             var (lies, surely) = whole.Needed(grams);
             if (way.Ahead.Count > 0 && lot is not null)
             {
-                sentences.Add($"That is about {Figure(lies).Text} of {lot.Code} as it lies, prepared to {way.As}; {Figure(surely).Text} are enough nine times in ten.");
+                sentences.Add(
+                    $"That is about {Figure(lies).Text} of {lot.Code} as it lies, prepared to {way.As}; {Figure(surely).Text} are enough nine times in ten."
+                );
             }
 
             if (free is { } there && lot is not null)
             {
                 enough = there >= surely;
-                sentences.Add(enough == true ? $"Of {lot.Code} {Figure(there).Text} are free: enough, with {Figure(there - surely).Text} over."
+                sentences.Add(
+                    enough == true ? $"Of {lot.Code} {Figure(there).Text} are free: enough, with {Figure(there - surely).Text} over."
                     : there >= lies ? $"Of {lot.Code} {Figure(there).Text} are free: it may just be enough; swatch first."
-                    : $"Of {lot.Code} {Figure(there).Text} are free: {Figure(surely - there).Text} are missing.");
+                    : $"Of {lot.Code} {Figure(there).Text} are free: {Figure(surely - there).Text} are missing."
+                );
             }
         }
 
@@ -192,7 +297,10 @@ public static class EnoughEndpoints
         if (free is { } all && lot is not null)
         {
             var metres = all * whole.Lower / tex * 1000 / (1 + request.Spare / 100);
-            suffices.AddRange(Core.Spinning.Enough.SufficesFor(usual, metres, wraps.PerInch).Select(t => $"{t.Thing}, about {Core.Spinning.Enough.UsualMetres(t, wraps.PerInch):0} m"));
+            suffices.AddRange(
+                Core.Spinning.Enough.SufficesFor(usual, metres, wraps.PerInch)
+                    .Select(t => $"{t.Thing}, about {Core.Spinning.Enough.UsualMetres(t, wraps.PerInch):0} m")
+            );
             sentences.Add(Invariant($"{lot.Code} gives {new YarnLength(metres).Write()} of {wraps.PerInch:0.#} WPI nine times in ten."));
             if (Core.Spinning.Enough.Next(usual, metres, wraps.PerInch) is { } next)
             {

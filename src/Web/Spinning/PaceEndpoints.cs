@@ -24,15 +24,24 @@ public sealed record HookView(int Draws);
 /// <summary>How fast one spins, by preparation and draw, and when the hook of a flyer is moved.</summary>
 public static class PaceEndpoints
 {
-    internal static async Task<Ok<IReadOnlyList<SpinPaceView>>> Pace(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    internal static async Task<Ok<IReadOnlyList<SpinPaceView>>> Pace(
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         var unit = context.Workshop.Unit;
-        return TypedResults.Ok<IReadOnlyList<SpinPaceView>>([.. SpinPace.Of(await SpunTimes.Read(db, cancellationToken)).Select(p => new SpinPaceView(
-            p.From,
-            p.Draw,
-            Rate(p.Metres, m => Invariant($"{m:0} m")),
-            Rate(p.Grams, g => Mass.FromGrams(g).Write(unit)),
-            $"{Figures.Hours(p.Hours)}, {Times(Math.Max(p.Grams?.Times ?? 0, p.Metres?.Times ?? 0))}"))]);
+        return TypedResults.Ok<IReadOnlyList<SpinPaceView>>([
+            .. SpinPace
+                .Of(await SpunTimes.Read(db, cancellationToken))
+                .Select(p => new SpinPaceView(
+                    p.From,
+                    p.Draw,
+                    Rate(p.Metres, m => Invariant($"{m:0} m")),
+                    Rate(p.Grams, g => Mass.FromGrams(g).Write(unit)),
+                    $"{Figures.Hours(p.Hours)}, {Times(Math.Max(p.Grams?.Times ?? 0, p.Metres?.Times ?? 0))}"
+                )),
+        ]);
     }
 
     internal static Results<Ok<HookView>, ProblemHttpResult> Hook(double everyMetres, double drawMillimetres)
@@ -41,12 +50,13 @@ public static class PaceEndpoints
         return draws.IsRefused ? Problems.Refused(draws.Refusals) : TypedResults.Ok(new HookView(draws.Value));
     }
 
-    private static string Rate(HourlyRate? rate, Func<double, string> write) => rate switch
-    {
-        null => "",
-        { Times: 1 } => write(rate.PerHour),
-        _ => $"{write(rate.PerHour)} ({write(rate.Least)} to {write(rate.Most)})",
-    };
+    private static string Rate(HourlyRate? rate, Func<double, string> write) =>
+        rate switch
+        {
+            null => "",
+            { Times: 1 } => write(rate.PerHour),
+            _ => $"{write(rate.PerHour)} ({write(rate.Least)} to {write(rate.Most)})",
+        };
 
     private static string Times(int times) => times == 1 ? "once" : $"{times} times";
 }

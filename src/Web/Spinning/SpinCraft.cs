@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
@@ -26,13 +27,19 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         var request = (SpinStart)start;
         var startedAt = request.StartedAt ?? context.Now;
         var tool = await tools.Tool(request.ToolId, cancellationToken);
-        var mass = string.IsNullOrWhiteSpace(request.Mass) ? (Result<Mass>?)null : RunRules.Weight(request.Mass, context.Workshop.Unit, "mass");
+        var mass = string.IsNullOrWhiteSpace(request.Mass)
+            ? (Result<Mass>?)null
+            : RunRules.Weight(request.Mass, context.Workshop.Unit, "mass");
         Refusal?[] refusals =
         [
             RunRules.BeganAt(startedAt, context.Now, "startedAt"),
             lots.Count == 0 ? new Refusal("aim.lotId", "nothing-taken", "Say what is spun: choose a lot.") : null,
-            lots.FirstOrDefault() is { } one && !SpinningStations.Spin.CanTake(one.Form, one.Fibre) ? new Refusal("aim.lotId", "wrong-form", "That is not spun as it is now.") : null,
-            request.ToolId is not null && tool?.Kind.Spins() != true ? new Refusal("toolId", "not-here", "This workshop has no such wheel or spindle.") : null,
+            lots.FirstOrDefault() is { } one && !SpinningStations.Spin.CanTake(one.Form, one.Fibre)
+                ? new Refusal("aim.lotId", "wrong-form", "That is not spun as it is now.")
+                : null,
+            request.ToolId is not null && tool?.Kind.Spins() != true
+                ? new Refusal("toolId", "not-here", "This workshop has no such wheel or spindle.")
+                : null,
             .. mass?.Refusals ?? [],
         ];
         if (refusals.OfType<Refusal>().ToArray() is { Length: > 0 } refused)
@@ -42,20 +49,53 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
         var read = await aims.Read(request.Aim, lots[0], cancellationToken);
         // What was tried before it was begun goes along.
-        var trials = (request.Aim.Trials ?? []).Select((t, i) => SpinRun.Decide(SpinState.Of(Guid.Empty, startedAt, []), LotForm.Singles, t.ToCommand(startedAt), context.Workshop.Unit, context.Now, Guid.CreateVersion7) is var tried && tried.IsRefused
-            ? Result<IReadOnlyList<RunEvent<SpinEvent>>>.Refused(tried.Refusals.Select(r => r with { Field = $"trials[{i}].{r.Field}" }))
-            : tried).ToArray();
+        var trials = (request.Aim.Trials ?? [])
+            .Select(
+                (t, i) =>
+                    SpinRun.Decide(
+                        SpinState.Of(Guid.Empty, startedAt, []),
+                        LotForm.Singles,
+                        t.ToCommand(startedAt),
+                        context.Workshop.Unit,
+                        context.Now,
+                        Guid.CreateVersion7
+                    )
+                        is var tried
+                    && tried.IsRefused
+                        ? Result<IReadOnlyList<RunEvent<SpinEvent>>>.Refused(
+                            tried.Refusals.Select(r => r with { Field = $"trials[{i}].{r.Field}" })
+                        )
+                        : tried
+            )
+            .ToArray();
         Refusal[] against = [.. read.Refusals, .. trials.SelectMany(t => t.Refusals)];
         return against.Length > 0
             ? Result<RunOutset>.Refused(against.Select(r => r with { Field = $"aim.{r.Field}" }))
             : new RunOutset(
-                StoredSpin.Write(new SpinPlan(read.Value.Learned.Wish, read.Value.Fibre, read.Value.On, request.Whorl?.Trim() ?? "", read.Value.Learned.ToldWraps, read.Value.Learned.UsualWraps, request.Aim.SupplyGramsPerMetre)),
-                startedAt, [.. trials.SelectMany(t => t.Value).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))], tool is null ? [] : [tool.Id], Grams: mass?.Value.Grams);
+                StoredSpin.Write(
+                    new SpinPlan(
+                        read.Value.Learned.Wish,
+                        read.Value.Fibre,
+                        read.Value.On,
+                        request.Whorl?.Trim() ?? "",
+                        read.Value.Learned.ToldWraps,
+                        read.Value.Learned.UsualWraps,
+                        request.Aim.SupplyGramsPerMetre
+                    )
+                ),
+                startedAt,
+                [.. trials.SelectMany(t => t.Value).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))],
+                tool is null ? [] : [tool.Id],
+                Grams: mass?.Value.Grams
+            );
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(SpinRun.Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
-            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray()));
+        Task.FromResult(
+            SpinRun
+                .Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
+                .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray())
+        );
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 
@@ -74,14 +114,46 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
         // What was learned since says nothing of what this person was told when it was begun.
         var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, plan.UsualWraps, OwnYarn.Nothing);
         PlyBackView[] trials = [.. state.Trials.Select(t => AimDesk.Try(t.Read.Trial, learned, by, lengths).Value)];
-        var view = AimDesk.View(new ReadAim(learned, plan.Fibre, plan.On, [], [.. AimWords.Drafting(run.Lots.Select(l => l.Lot).FirstOrDefault(), plan.Fibre, aim.SinglesTex, plan.SupplyGramsPerMetre, lengths)]), trials, lengths);
+        var view = AimDesk.View(
+            new ReadAim(
+                learned,
+                plan.Fibre,
+                plan.On,
+                [],
+                [
+                    .. AimWords.Drafting(
+                        run.Lots.Select(l => l.Lot).FirstOrDefault(),
+                        plan.Fibre,
+                        aim.SinglesTex,
+                        plan.SupplyGramsPerMetre,
+                        lengths
+                    ),
+                ]
+            ),
+            trials,
+            lengths
+        );
         var summary = SpinRun.Summarise(state, context.Now);
         var call = summary.Calls[0];
         var told = trials.LastOrDefault() is { } last ? last.Sentence : Invariant($"Aim at {plan.ToldWraps:0.#} WPI on the bobbin.");
         var sentence = call.Act == RunAct.RestUntil ? $"It rests until {RunWords.Clock(call.DueAt!.Value, context)}." : told;
         return new DescribedRun(
             summary,
-            [new RunCallView(call.Part, tool?.Name ?? "", call.Act, call.Since, call.DueAt, null, null, call.SoftAt, false, sentence, null)],
+            [
+                new RunCallView(
+                    call.Part,
+                    tool?.Name ?? "",
+                    call.Act,
+                    call.Since,
+                    call.DueAt,
+                    null,
+                    null,
+                    call.SoftAt,
+                    false,
+                    sentence,
+                    null
+                ),
+            ],
             Entry(state, plan, tool, summary),
             new SpinView(
                 tool?.Name,
@@ -97,27 +169,58 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
                 tool is null ? [] : [.. tool.Spinner.Spinner.Bobbins.Select(b => b.Name)],
                 state.Draw,
                 state.JoinedBy,
-                StoredSpin.Events(run).LastOrDefault()?.Id));
+                StoredSpin.Events(run).LastOrDefault()?.Id
+            )
+        );
     }
 
     private static RunEntry Entry(SpinState state, SpinPlan plan, ToolRow? tool, RunSummary summary)
     {
         RunHeap[] bobbins = [.. state.Bobbins.Select(b => new RunHeap(LotForm.Singles, Typed(b.Filled.Grams), Yarn(b)))];
-        var notes = SpinWords.Notes(state, [Invariant($"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at {plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}; {state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}.")]);
-        return new RunEntry(LotForm.Singles, bobbins.FirstOrDefault()?.Mass ?? "", null, summary.Minutes, null, notes) { Yarn = bobbins.FirstOrDefault()?.Yarn, More = [.. bobbins.Skip(1)] };
+        var notes = SpinWords.Notes(
+            state,
+            [
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at "
+                        + $"{plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}"
+                        + $"{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}; "
+                        + $"{state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}."
+                ),
+            ]
+        );
+        return new RunEntry(LotForm.Singles, bobbins.FirstOrDefault()?.Mass ?? "", null, summary.Minutes, null, notes)
+        {
+            Yarn = bobbins.FirstOrDefault()?.Yarn,
+            More = [.. bobbins.Skip(1)],
+        };
     }
 
     internal static string Typed(double? grams) => grams is { } g ? Invariant($"{Math.Round(g, 2)} g") : "";
 
-    private static YarnRequest Yarn(SpunBobbin b) => new(
-        b.Filled.TypedWraps.Length == 0 ? null : b.Filled.TypedWraps, b.Filled.Measured.Degrees, b.Filled.Measured.Metres is { } metres ? Invariant($"{Math.Round(metres, 2)} m") : null, null, 1, YarnStructure.Plain, b.Direction);
+    private static YarnRequest Yarn(SpunBobbin b) =>
+        new(
+            b.Filled.TypedWraps.Length == 0 ? null : b.Filled.TypedWraps,
+            b.Filled.Measured.Degrees,
+            b.Filled.Measured.Metres is { } metres ? Invariant($"{Math.Round(metres, 2)} m") : null,
+            null,
+            1,
+            YarnStructure.Plain,
+            b.Direction
+        );
 
     private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan, ToolRow? tool, double? grams, MassUnit unit)
     {
         var (spinner, kind) = (tool?.Spinner.Spinner, state.Begun?.Bobbin ?? "");
-        if (state.Bobbins.Count == 0 && grams is { } whole && spinner?.RoomOf(kind) is { } room && spinner.BobbinsFor(whole, kind) is { } bobbins)
+        if (
+            state.Bobbins.Count == 0
+            && grams is { } whole
+            && spinner?.RoomOf(kind) is { } room
+            && spinner.BobbinsFor(whole, kind) is { } bobbins
+        )
         {
-            yield return $"{Mass.FromGrams(whole).Write(unit)} fill {(bobbins == 1 ? "one bobbin" : $"{bobbins} bobbins")} of {Mass.FromGrams(room).Write(unit)}.";
+            yield return $"{Mass.FromGrams(whole).Write(unit)} fill {(bobbins == 1 ? "one bobbin" : $"{bobbins} bobbins")} of "
+                + $"{Mass.FromGrams(room).Write(unit)}.";
         }
 
         for (var i = 1; i < state.Trials.Count; i++)
@@ -134,13 +237,22 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
             var drift = (tex[^1] / tex[0] - 1) * 100;
             if (Math.Abs(drift) > SkeinDifference.Seen)
             {
-                yield return Invariant($"The last bobbin is {Math.Abs(drift):0} % {(drift > 0 ? "heavier" : "lighter")} for its length than the first: lay the ply-back that was right beside the yarn from time to time.");
+                yield return string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The last bobbin is {Math.Abs(drift):0} % {(drift > 0 ? "heavier" : "lighter")} for its length than the first: lay the "
+                        + $"ply-back that was right beside the yarn from time to time."
+                );
             }
         }
 
         if (state.Metres > 0 && plan.Wish.Strands > 1 && state.Bobbins.All(b => b.Filled.Measured.Metres is not null))
         {
-            yield return Invariant($"{new YarnLength(state.Metres).Write()} of singles: about {new YarnLength(state.Metres / plan.Wish.Strands / (1 + plan.Wish.TakeUpPercent / 100)).Write()} of {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)}.");
+            yield return string.Create(
+                CultureInfo.InvariantCulture,
+                $"{new YarnLength(state.Metres).Write()} of singles: about "
+                    + $"{new YarnLength(state.Metres / plan.Wish.Strands / (1 + plan.Wish.TakeUpPercent / 100)).Write()} of "
+                    + $"{AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)}."
+            );
         }
 
         foreach (var told in SpinWords.ToldBack(state, plies: false))
@@ -153,9 +265,15 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
     {
         string[] parts =
         [
-            .. of.Wraps is { } wraps ? [Invariant($"{Math.Abs(wraps):0.#} WPI {(wraps > 0 ? "finer" : "thicker")}")] : Array.Empty<string>(),
-            .. of.Degrees is { } degrees ? [Invariant($"{Math.Abs(degrees):0.#}° {(degrees > 0 ? "steeper" : "flatter")}")] : Array.Empty<string>(),
-            .. of.DenserPercent is { } denser ? [Invariant($"{Math.Abs(denser):0} % {(denser > 0 ? "denser" : "loftier")}")] : Array.Empty<string>(),
+            .. of.Wraps is { } wraps
+                ? [Invariant($"{Math.Abs(wraps):0.#} WPI {(wraps > 0 ? "finer" : "thicker")}")]
+                : Array.Empty<string>(),
+            .. of.Degrees is { } degrees
+                ? [Invariant($"{Math.Abs(degrees):0.#}° {(degrees > 0 ? "steeper" : "flatter")}")]
+                : Array.Empty<string>(),
+            .. of.DenserPercent is { } denser
+                ? [Invariant($"{Math.Abs(denser):0} % {(denser > 0 ? "denser" : "loftier")}")]
+                : Array.Empty<string>(),
             .. of.Neps is { } neps ? [$"{Math.Abs(neps)} {(neps > 0 ? "more" : "fewer")} neps"] : Array.Empty<string>(),
         ];
         return of.IsNone ? "no difference you could measure from the one before." : $"{string.Join(" and ", parts)} than the one before.";
@@ -185,7 +303,12 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
             yield return $"{AimWords.Counted(planned, by)} for a draw of {Figures.Length(draw, unit)}.";
         }
 
-        yield return Invariant($"Singles of {aim.SinglesWraps:0.#} WPI{(Math.Abs(aim.SinglesWraps - plan.ToldWraps) >= 0.25 ? Invariant($" (aim at {plan.ToldWraps:0.#})") : "")}; a fresh ply-back reads {aim.PlyBackWraps:0.#} WPI at {plan.Wish.Degrees:0.#}°.");
+        yield return string.Create(
+            CultureInfo.InvariantCulture,
+            $"Singles of {aim.SinglesWraps:0.#} "
+                + $"WPI{(Math.Abs(aim.SinglesWraps - plan.ToldWraps) >= 0.25 ? Invariant($" (aim at {plan.ToldWraps:0.#})") : "")}; a fresh ply-back "
+                + $"reads {aim.PlyBackWraps:0.#} WPI at {plan.Wish.Degrees:0.#}°."
+        );
         yield return "Tie the ply-back that was right to this card.";
     }
 }

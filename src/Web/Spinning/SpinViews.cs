@@ -14,7 +14,13 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Whorl">Its whorl or mark.</param>
 /// <param name="Mass">So much of the lot, as typed; left out for all of it.</param>
 /// <param name="StartedAt">When; left out for now.</param>
-public sealed record SpinStart(AimRequest Aim, Guid? ToolId = null, [property: StringLength(60)] string? Whorl = null, [property: StringLength(60)] string? Mass = null, DateTimeOffset? StartedAt = null) : RunStart
+public sealed record SpinStart(
+    AimRequest Aim,
+    Guid? ToolId = null,
+    [property: StringLength(60)] string? Whorl = null,
+    [property: StringLength(60)] string? Mass = null,
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => Aim?.LotId is { } lot ? [lot] : [];
 }
@@ -32,7 +38,16 @@ public sealed record TrailView(Guid Event, DateTimeOffset At, string Changed);
 /// <param name="Words">Wraps, angle, settings; empty for nothing.</param>
 /// <param name="Fill">How full the bobbin is, from 0 to 1; null where its room is not known.</param>
 /// <param name="Caution">That it was begun the other way round than the others; empty where it was not.</param>
-public sealed record BobbinView(Guid Event, TwistDirection? Direction, MassFigure? Mass, string Length, double? Metres, string Words, double? Fill, string Caution);
+public sealed record BobbinView(
+    Guid Event,
+    TwistDirection? Direction,
+    MassFigure? Mass,
+    string Length,
+    double? Metres,
+    string Words,
+    double? Fill,
+    string Caution
+);
 
 /// <summary>What was counted.</summary>
 /// <param name="Words">The same for ten metres, where metres were told, and how joins were made; else empty.</param>
@@ -69,7 +84,8 @@ public sealed record SpinView(
     IReadOnlyList<string> BobbinKinds,
     Draw? Draw,
     JoinWay? JoinedBy,
-    Guid? LastEvent) : CraftView;
+    Guid? LastEvent
+) : CraftView;
 
 /// <summary>Strands are plied.</summary>
 /// <param name="LotIds">Singles, or what is plied once more.</param>
@@ -93,7 +109,8 @@ public sealed record PlyStart(
     double? DrawMillimetres = null,
     SpunBy By = SpunBy.Treadles,
     double? TakeUpPercent = null,
-    DateTimeOffset? StartedAt = null) : RunStart
+    DateTimeOffset? StartedAt = null
+) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => LotIds ?? [];
 }
@@ -112,7 +129,15 @@ public sealed record PlyStrandView(string Code, MassFigure? Mass, string Length,
 /// <param name="Cautions">What speaks against it, with what to do instead.</param>
 /// <param name="Becomes">The same singles in other structures, washed, before anything is committed.</param>
 public sealed record PlyPlanView(
-    YarnShape Fresh, YarnShape Washed, TwistDirection Direction, IReadOnlyList<PlyStrandView> Strands, IReadOnlyList<string> Sentences, IReadOnlyList<string> Cautions, IReadOnlyList<BecomesView> Becomes, SettingsView? Settings);
+    YarnShape Fresh,
+    YarnShape Washed,
+    TwistDirection Direction,
+    IReadOnlyList<PlyStrandView> Strands,
+    IReadOnlyList<string> Sentences,
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<BecomesView> Becomes,
+    SettingsView? Settings
+);
 
 /// <summary>An angle that was read while plying.</summary>
 public sealed record PlyAngleView(double Degrees, bool IsThere, string Sentence);
@@ -120,4 +145,13 @@ public sealed record PlyAngleView(double Degrees, bool IsThere, string Sentence)
 /// <summary>Plying as it stands.</summary>
 /// <param name="Tool">Its name; null for one that is not the workshop's.</param>
 public sealed record PlyingView(
-    string? Tool, PlyPlanView Plan, IReadOnlyList<PlyAngleView> Angles, ClockView Clock, IReadOnlyList<BobbinView> Skeins, IReadOnlyList<CountView> Counts, IReadOnlyList<string> Sentences, SpunBy By, Guid? LastEvent) : CraftView;
+    string? Tool,
+    PlyPlanView Plan,
+    IReadOnlyList<PlyAngleView> Angles,
+    ClockView Clock,
+    IReadOnlyList<BobbinView> Skeins,
+    IReadOnlyList<CountView> Counts,
+    IReadOnlyList<string> Sentences,
+    SpunBy By,
+    Guid? LastEvent
+) : CraftView;

@@ -10,41 +10,45 @@ namespace EarthyTuft.Web.Spinning;
 /// <summary>What was made and counted, in words: spinning and plying share it.</summary>
 internal static class SpinWords
 {
-    public static string Finished(FinishedBy by) => by switch
-    {
-        FinishedBy.WarmSoak => "warm soak, hung",
-        FinishedBy.Snapped => "soaked and snapped",
-        FinishedBy.Weighted => "dried under a weight",
-        FinishedBy.Simmered => "simmered",
-        FinishedBy.Steamed => "steamed",
-        _ => "fulled a little",
-    };
+    public static string Finished(FinishedBy by) =>
+        by switch
+        {
+            FinishedBy.WarmSoak => "warm soak, hung",
+            FinishedBy.Snapped => "soaked and snapped",
+            FinishedBy.Weighted => "dried under a weight",
+            FinishedBy.Simmered => "simmered",
+            FinishedBy.Steamed => "steamed",
+            _ => "fulled a little",
+        };
 
-    public static string Hangs(SkeinHangs how) => how switch
-    {
-        SkeinHangs.Open => "hangs open",
-        SkeinHangs.Turns => "turns once or twice",
-        _ => "twists up like a rope",
-    };
+    public static string Hangs(SkeinHangs how) =>
+        how switch
+        {
+            SkeinHangs.Open => "hangs open",
+            SkeinHangs.Turns => "turns once or twice",
+            _ => "twists up like a rope",
+        };
 
-    public static string Tallied(SpunTally of) => of switch
-    {
-        SpunTally.Joins => "joins",
-        SpunTally.Breaks => "breaks",
-        SpunTally.Neps => "neps and lumps",
-        SpunTally.Hairs => "hairs",
-        SpunTally.Bits => "bits of plants",
-        _ => "times combed a little more",
-    };
+    public static string Tallied(SpunTally of) =>
+        of switch
+        {
+            SpunTally.Joins => "joins",
+            SpunTally.Breaks => "breaks",
+            SpunTally.Neps => "neps and lumps",
+            SpunTally.Hairs => "hairs",
+            SpunTally.Bits => "bits of plants",
+            _ => "times combed a little more",
+        };
 
-    private static string Joined(JoinWay way) => way switch
-    {
-        JoinWay.LaidOver => "laid over",
-        JoinWay.SplitEnd => "laid into a split end",
-        JoinWay.Rolled => "wetted and rolled",
-        JoinWay.Folded => "caught in a fold",
-        _ => "knotted",
-    };
+    private static string Joined(JoinWay way) =>
+        way switch
+        {
+            JoinWay.LaidOver => "laid over",
+            JoinWay.SplitEnd => "laid into a split end",
+            JoinWay.Rolled => "wetted and rolled",
+            JoinWay.Folded => "caught in a fold",
+            _ => "knotted",
+        };
 
     private static string Ways(SpunCount count) => string.Join(", ", count.Ways.Select(w => $"{w.Count} {Joined(w.Way)}"));
 
@@ -55,40 +59,83 @@ internal static class SpinWords
             .. state.MetresPerHour is { } metres ? [Invariant($"{metres:0} m")] : Array.Empty<string>(),
             .. state.GramsPerHour is { } grams ? [Invariant($"{grams:0.#} g")] : Array.Empty<string>(),
         ];
-        return new ClockView(Math.Round(state.Clock.Minutes, 1), state.Clock.Since, pace.Length == 0 ? "" : $"{string.Join(" and ", pace)} an hour");
+        return new ClockView(
+            Math.Round(state.Clock.Minutes, 1),
+            state.Clock.Since,
+            pace.Length == 0 ? "" : $"{string.Join(" and ", pace)} an hour"
+        );
     }
 
     public static IReadOnlyList<CountView> Counts(SpinState state) =>
-        [.. state.Counts.Select(c => new CountView(c.Of, c.Count, string.Join("; ", new[] { c.Per10Metres is { } rate ? Invariant($"{rate:0.#} in 10 m") : "", Ways(c) }.Where(w => w.Length > 0))))];
+        [
+            .. state.Counts.Select(c => new CountView(
+                c.Of,
+                c.Count,
+                string.Join(
+                    "; ",
+                    new[] { c.Per10Metres is { } rate ? Invariant($"{rate:0.#} in 10 m") : "", Ways(c) }.Where(w => w.Length > 0)
+                )
+            )),
+        ];
 
     public static IReadOnlyList<BobbinView> Bobbins(SpinState state, ToolRow? tool, MassUnit unit)
     {
-        var usual = state.Bobbins.Select(b => b.Direction).OfType<TwistDirection>().GroupBy(d => d).OrderByDescending(g => g.Count()).Select(g => (TwistDirection?)g.Key).FirstOrDefault();
-        return [.. state.Bobbins.Select(b => new BobbinView(
-            b.Event,
-            b.Direction,
-            Figures.ToFigure(b.Filled.Grams, null, unit, Provenance.Measured),
-            b.Filled.Measured.Metres is { } metres ? new YarnLength(metres).Write() : "",
-            b.Filled.Measured.Metres,
-            string.Join(", ", new[]
-            {
-                b.Filled.Measured.WrapsPerInch is { } wraps ? Invariant($"{wraps:0.#} WPI") : "",
-                b.Filled.Measured.Degrees is { } degrees ? Invariant($"{degrees:0.#}°") : "",
-                b.Bobbin,
-                b.Settings,
-            }.Where(w => w.Length > 0)),
-            tool?.Spinner.Spinner.RoomOf(b.Bobbin) is { } holds && b.Filled.Grams is { } grams ? Math.Round(Math.Min(1, grams / holds), 3) : null,
-            b.Direction is { } direction && direction != usual
-                ? $"Spun {direction}, the others {usual}: ply it by itself, or the ply opens what the singles hold. Wind it off for singles or for a chain the other way round."
-                : ""))];
+        var usual = state
+            .Bobbins.Select(b => b.Direction)
+            .OfType<TwistDirection>()
+            .GroupBy(d => d)
+            .OrderByDescending(g => g.Count())
+            .Select(g => (TwistDirection?)g.Key)
+            .FirstOrDefault();
+        return
+        [
+            .. state.Bobbins.Select(b => new BobbinView(
+                b.Event,
+                b.Direction,
+                Figures.ToFigure(b.Filled.Grams, null, unit, Provenance.Measured),
+                b.Filled.Measured.Metres is { } metres ? new YarnLength(metres).Write() : "",
+                b.Filled.Measured.Metres,
+                string.Join(
+                    ", ",
+                    new[]
+                    {
+                        b.Filled.Measured.WrapsPerInch is { } wraps ? Invariant($"{wraps:0.#} WPI") : "",
+                        b.Filled.Measured.Degrees is { } degrees ? Invariant($"{degrees:0.#}°") : "",
+                        b.Bobbin,
+                        b.Settings,
+                    }.Where(w => w.Length > 0)
+                ),
+                tool?.Spinner.Spinner.RoomOf(b.Bobbin) is { } holds && b.Filled.Grams is { } grams
+                    ? Math.Round(Math.Min(1, grams / holds), 3)
+                    : null,
+                b.Direction is { } direction && direction != usual
+                    ? $"Spun {direction}, the others {usual}: ply it by itself, or the ply opens what the singles hold. Wind it off for singles "
+                        + $"or for a chain the other way round."
+                    : ""
+            )),
+        ];
     }
 
     /// <summary>The end of a yarn as it goes into its entry.</summary>
-    public static string Notes(SpinState state, IEnumerable<string> first) => string.Join(" ", first.Concat(
-    [
-        state.Counts.Count == 0 ? "" : string.Join(", ", state.Counts.Select(c => $"{c.Count} {Tallied(c.Of)}{(c.Per10Metres is { } rate ? Invariant($" ({rate:0.#} in 10 m)") : "")}{(c.Ways.Count > 0 ? $": {Ways(c)}" : "")}")) + ".",
-        Clock(state).Pace is { Length: > 0 } pace ? $"{pace}." : "",
-    ]).Where(s => s.Length > 0));
+    public static string Notes(SpinState state, IEnumerable<string> first) =>
+        string.Join(
+            " ",
+            first
+                .Concat([
+                    state.Counts.Count == 0
+                        ? ""
+                        : string.Join(
+                            ", ",
+                            state.Counts.Select(c =>
+                                $"{c.Count} "
+                                + $"{Tallied(c.Of)}{(c.Per10Metres is { } rate ? Invariant($" ({rate:0.#} in 10 m)") : "")}"
+                                + $"{(c.Ways.Count > 0 ? $": {Ways(c)}" : "")}"
+                            )
+                        ) + ".",
+                    Clock(state).Pace is { Length: > 0 } pace ? $"{pace}." : "",
+                ])
+                .Where(s => s.Length > 0)
+        );
 
     /// <summary>What was counted, told back to the preparation.</summary>
     public static IEnumerable<string> ToldBack(SpinState state, bool plies)
@@ -102,7 +149,9 @@ internal static class SpinWords
 
         if (state.Counts.FirstOrDefault(c => c.Of == SpunTally.Neps) is { Per10Metres: >= 3 } neps)
         {
-            yield return Invariant($"{neps.Per10Metres:0.#} neps in 10 m: the preparation would gain from combs, or from a lighter load on the cards.");
+            yield return Invariant(
+                $"{neps.Per10Metres:0.#} neps in 10 m: the preparation would gain from combs, or from a lighter load on the cards."
+            );
         }
 
         if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Hairs) is { Per10Metres: >= 2 } hairs)

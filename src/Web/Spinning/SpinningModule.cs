@@ -11,36 +11,31 @@ public sealed class SpinningModule : ICraftModule
     public ApiTag? Tag => new("spinning", "What to spin for a yarn, and what its ply-backs say.");
 
     public IReadOnlyList<RunKind> Runs =>
-    [
-        new(
-            StepKind.Spin,
-            typeof(SpinCraft),
-            typeof(SpinStart),
-            typeof(SpinView),
-            [
-                typeof(ReadPlyBack),
-                typeof(SitDown),
-                typeof(StandUp),
-                typeof(BeginBobbin),
-                typeof(FillBobbin),
-                typeof(CountSpun),
-                typeof(NoteDraw),
-                typeof(RestSingles),
-            ]),
-        new(
-            StepKind.Ply,
-            typeof(PlyCraft),
-            typeof(PlyStart),
-            typeof(PlyingView),
-            [
-                typeof(ReadPlyAngle),
-                typeof(SitDown),
-                typeof(StandUp),
-                typeof(FillBobbin),
-                typeof(CountSpun),
-                typeof(RestSingles),
-            ]),
-    ];
+        [
+            new(
+                StepKind.Spin,
+                typeof(SpinCraft),
+                typeof(SpinStart),
+                typeof(SpinView),
+                [
+                    typeof(ReadPlyBack),
+                    typeof(SitDown),
+                    typeof(StandUp),
+                    typeof(BeginBobbin),
+                    typeof(FillBobbin),
+                    typeof(CountSpun),
+                    typeof(NoteDraw),
+                    typeof(RestSingles),
+                ]
+            ),
+            new(
+                StepKind.Ply,
+                typeof(PlyCraft),
+                typeof(PlyStart),
+                typeof(PlyingView),
+                [typeof(ReadPlyAngle), typeof(SitDown), typeof(StandUp), typeof(FillBobbin), typeof(CountSpun), typeof(RestSingles)]
+            ),
+        ];
 
     public void AddServices(IServiceCollection services)
     {

@@ -31,14 +31,44 @@ public static class WeekEndpoints
         var monday = context.Today.AddDays(-(((int)context.Today.DayOfWeek + 6) % 7));
         var midnight = monday.ToDateTime(TimeOnly.MinValue);
         var from = new DateTimeOffset(midnight, context.Workshop.Zone.GetUtcOffset(midnight)).ToUniversalTime();
-        var logged = await db.YarnReadings.AsNoTracking().Where(r => r.WithdrawnAt == null)
-            .Join(db.Lots.Where(l => l.Form == LotForm.Singles && l.MadeBy == StepKind.Spin && l.VoidedAt == null && l.MadeAt >= from), r => r.LotId, l => l.Id, (r, l) => r)
-            .OrderBy(r => r.At).ThenBy(r => r.Id).ToListAsync(cancellationToken);
-        var running = await db.Runs.AsNoTracking().Where(r => r.Craft == StepKind.Spin && r.EndedAt == null).Include(r => r.Events).ToListAsync(cancellationToken);
+        var logged = await db
+            .YarnReadings.AsNoTracking()
+            .Where(r => r.WithdrawnAt == null)
+            .Join(
+                db.Lots.Where(l => l.Form == LotForm.Singles && l.MadeBy == StepKind.Spin && l.VoidedAt == null && l.MadeAt >= from),
+                r => r.LotId,
+                l => l.Id,
+                (r, l) => r
+            )
+            .OrderBy(r => r.At)
+            .ThenBy(r => r.Id)
+            .ToListAsync(cancellationToken);
+        var running = await db
+            .Runs.AsNoTracking()
+            .Where(r => r.Craft == StepKind.Spin && r.EndedAt == null)
+            .Include(r => r.Events)
+            .ToListAsync(cancellationToken);
         // Measured anew, a bobbin counts as it was measured last, for whoever spun it.
-        var spun = logged.GroupBy(r => r.LotId).Select(g => (g.First().Who, Metres: g.Aggregate(YarnMeasures.Nothing, (all, r) => all.With(r.Measures)).Metres))
-            .Concat(running.SelectMany(r => r.Events).Where(e => e.WithdrawnAt is null && e.At >= from).Select(e => (e.Who, Metres: StoredSpin.Read(e) is BobbinFilled filled ? filled.Measured.Metres : null)))
-            .Where(s => s.Metres is not null).GroupBy(s => s.Who).Select(g => (Who: g.Key, Metres: g.Sum(s => s.Metres!.Value))).OrderByDescending(s => s.Metres).ToArray();
-        return TypedResults.Ok(new SpunWeek(monday, [.. spun.Select(s => new SpunByView(s.Who, s.Metres, new YarnLength(s.Metres).Write()))], new YarnLength(spun.Sum(s => s.Metres)).Write()));
+        var spun = logged
+            .GroupBy(r => r.LotId)
+            .Select(g => (g.First().Who, Metres: g.Aggregate(YarnMeasures.Nothing, (all, r) => all.With(r.Measures)).Metres))
+            .Concat(
+                running
+                    .SelectMany(r => r.Events)
+                    .Where(e => e.WithdrawnAt is null && e.At >= from)
+                    .Select(e => (e.Who, Metres: StoredSpin.Read(e) is BobbinFilled filled ? filled.Measured.Metres : null))
+            )
+            .Where(s => s.Metres is not null)
+            .GroupBy(s => s.Who)
+            .Select(g => (Who: g.Key, Metres: g.Sum(s => s.Metres!.Value)))
+            .OrderByDescending(s => s.Metres)
+            .ToArray();
+        return TypedResults.Ok(
+            new SpunWeek(
+                monday,
+                [.. spun.Select(s => new SpunByView(s.Who, s.Metres, new YarnLength(s.Metres).Write()))],
+                new YarnLength(spun.Sum(s => s.Metres)).Write()
+            )
+        );
     }
 }

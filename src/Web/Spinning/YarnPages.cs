@@ -1,3 +1,4 @@
+using System.Globalization;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
@@ -16,7 +17,18 @@ internal static class YarnPages
     private const string Section = "docs/craft.md, section 15";
 
     public static YarnPage Of(
-        LotRow lot, YarnMeasures measured, YarnMeasures? before, SpinPlan? plan, IReadOnlyList<YarnReadingRow> readings, IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside, OwnYarn own, string? spunFrom, IReadOnlyList<MadeSkein> made, NumberFigure? costPer100Grams, RequestContext context)
+        LotRow lot,
+        YarnMeasures measured,
+        YarnMeasures? before,
+        SpinPlan? plan,
+        IReadOnlyList<YarnReadingRow> readings,
+        IReadOnlyList<(LotRow Lot, YarnMeasures Measured)> beside,
+        OwnYarn own,
+        string? spunFrom,
+        IReadOnlyList<MadeSkein> made,
+        NumberFigure? costPer100Grams,
+        RequestContext context
+    )
     {
         var (usual, usualFrom) = UsualDensity(lot, own);
         var facts = YarnFacts.Of(measured, lot.MadeGrams, usual);
@@ -24,45 +36,88 @@ internal static class YarnPages
         return new YarnPage(
             Shape(measured, degrees),
             before is null ? null : Shape(before, before.Degrees),
-            plan is null || lot.Form == LotForm.Singles ? null : new YarnShape(plan.Wish.WrapsPerInch, Math.Round(Wraps.Diameter(plan.Wish.WrapsPerInch), 3), plan.Wish.Strands, plan.Wish.Degrees),
+            plan is null || lot.Form == LotForm.Singles
+                ? null
+                : new YarnShape(
+                    plan.Wish.WrapsPerInch,
+                    Math.Round(Wraps.Diameter(plan.Wish.WrapsPerInch), 3),
+                    plan.Wish.Strands,
+                    plan.Wish.Degrees
+                ),
             measured.WrapsPerInch is { } wraps ? AimWords.Class(wraps) : "",
             [.. Figures(lot, measured, facts, usual, usualFrom, context), .. Cost(facts, costPer100Grams, context)],
             [.. Sentences(lot, measured, before, plan, facts)],
-            [.. readings.Select(r => new YarnReadingView(r.Id, r.At, r.Who, Words(r.Measures), r.WithdrawnAt is null ? null : r.WithdrawnBy ?? ""))],
+            [
+                .. readings.Select(r => new YarnReadingView(
+                    r.Id,
+                    r.At,
+                    r.Who,
+                    Words(r.Measures),
+                    r.WithdrawnAt is null ? null : r.WithdrawnBy ?? ""
+                )),
+            ],
             [.. beside.Select(b => Beside(b.Lot, b.Measured, lot, facts, usual, context)).OfType<YarnBeside>()],
             facts.Tex is { } tex ? Math.Round(tex, 1) : null,
             lot.Form == LotForm.Yarn,
             spunFrom,
-            lot.Form == LotForm.Singles && facts.Tex is { } grist ? [.. Becomes(lot, grist, plan?.Wish.Degrees ?? YarnWish.UsualDegrees, own, made)] : []);
+            lot.Form == LotForm.Singles && facts.Tex is { } grist
+                ? [.. Becomes(lot, grist, plan?.Wish.Degrees ?? YarnWish.UsualDegrees, own, made)]
+                : []
+        );
     }
 
     // A ply-back of two is what every structure is told from.
     private static IEnumerable<BecomesView> Becomes(LotRow lot, double tex, double degrees, OwnYarn own, IReadOnlyList<MadeSkein> made)
     {
         var bloom = own.BloomPercent?.Value ?? YarnWish.BloomOf(lot.Fibre);
-        var plyBack = PlyPlan.FreshWrapsOf(tex, 2, own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp, own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, null), bloom);
+        var plyBack = PlyPlan.FreshWrapsOf(
+            tex,
+            2,
+            own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp,
+            own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, null),
+            bloom
+        );
         return YarnBecomes.All(plyBack, bloom).Select(b => BecomesViews.Of(b, degrees, made, bloom));
     }
 
     private static (double Density, LearnedFigure? From) UsualDensity(LotRow lot, OwnYarn own)
     {
         var learned = lot.Form == LotForm.Singles ? own.SinglesDensity : own.FinishedDensity;
-        return (learned?.Value ?? (lot.Form == LotForm.Singles ? YarnWish.TypicalUnderTension : YarnWish.DensityOf(lot.Fibre, null)), learned);
+        return (
+            learned?.Value ?? (lot.Form == LotForm.Singles ? YarnWish.TypicalUnderTension : YarnWish.DensityOf(lot.Fibre, null)),
+            learned
+        );
     }
 
-    private static YarnShape? Shape(YarnMeasures of, double? degrees) => of.WrapsPerInch is { } wraps
-        ? new YarnShape(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), of.Strands ?? 1, degrees)
-        : null;
+    private static YarnShape? Shape(YarnMeasures of, double? degrees) =>
+        of.WrapsPerInch is { } wraps
+            ? new YarnShape(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), of.Strands ?? 1, degrees)
+            : null;
 
-    private static IEnumerable<YarnFigure> Figures(LotRow lot, YarnMeasures m, YarnFacts facts, double usual, LearnedFigure? usualFrom, RequestContext context)
+    private static IEnumerable<YarnFigure> Figures(
+        LotRow lot,
+        YarnMeasures m,
+        YarnFacts facts,
+        double usual,
+        LearnedFigure? usualFrom,
+        RequestContext context
+    )
     {
         if (m.WrapsPerInch is { } wraps)
         {
             yield return new YarnFigure("wraps", Invariant($"{wraps:0.#} WPI ± {m.WrapsDoubt:0.#}"), Provenance.Measured);
             if (m.Reading is { } reading && Unevenness.Of([reading]) is { } uneven)
             {
-                yield return new YarnFigure("unevenness", Invariant($"{uneven.Fraction * 100:0.#} %"), Provenance.Reckoned, new Working(
-                    "standard deviation of the wraps / their mean", [new("places", Invariant($"{uneven.Places}")), new("standard deviation", Invariant($"{reading.Spread:0.##} WPI"))], Section));
+                yield return new YarnFigure(
+                    "unevenness",
+                    Invariant($"{uneven.Fraction * 100:0.#} %"),
+                    Provenance.Reckoned,
+                    new Working(
+                        "standard deviation of the wraps / their mean",
+                        [new("places", Invariant($"{uneven.Places}")), new("standard deviation", Invariant($"{reading.Spread:0.##} WPI"))],
+                        Section
+                    )
+                );
             }
         }
 
@@ -77,10 +132,31 @@ internal static class YarnPages
         if (facts.Tex is { } tex)
         {
             var grist = LinearDensity.FromTex(tex);
-            var text = string.Join(" · ", new[] { LinearDensityUnit.Tex, LinearDensityUnit.MetresPer100Grams, LinearDensityUnit.YardsPerPound, LinearDensityUnit.MetricCount }.Select(grist.Write));
+            var text = string.Join(
+                " · ",
+                new[]
+                {
+                    LinearDensityUnit.Tex,
+                    LinearDensityUnit.MetresPer100Grams,
+                    LinearDensityUnit.YardsPerPound,
+                    LinearDensityUnit.MetricCount,
+                }.Select(grist.Write)
+            );
             yield return facts.IsGuessed
                 ? new YarnFigure("grist", "about " + text, Provenance.Guessed, Guess(usual, usualFrom))
-                : new YarnFigure("grist", text, Provenance.Reckoned, new Working("weight / length", [new("weight", Mass.FromGrams(lot.MadeGrams!.Value).Write(context.Workshop.Unit)), new("length", new YarnLength(m.Metres!.Value).Write())], Section));
+                : new YarnFigure(
+                    "grist",
+                    text,
+                    Provenance.Reckoned,
+                    new Working(
+                        "weight / length",
+                        [
+                            new("weight", Mass.FromGrams(lot.MadeGrams!.Value).Write(context.Workshop.Unit)),
+                            new("length", new YarnLength(m.Metres!.Value).Write()),
+                        ],
+                        Section
+                    )
+                );
         }
 
         if (m.Degrees is { } degrees)
@@ -88,16 +164,38 @@ internal static class YarnPages
             yield return new YarnFigure("angle", Invariant($"{degrees:0.#}°"), Provenance.Measured);
             if (m.WrapsPerInch is { } thick)
             {
-                yield return new YarnFigure("twist", Twist.From(Twisting.TurnsFor(Wraps.Diameter(thick), degrees), TwistUnit.PerMetre).Write(TwistUnit.PerMetre), Provenance.Reckoned, new Working("tan(angle) / (pi × thickness)", [new("angle", Invariant($"{degrees:0.#}°")), new("thickness", Invariant($"{Wraps.Diameter(thick):0.00} mm"))], Section));
+                yield return new YarnFigure(
+                    "twist",
+                    Twist.From(Twisting.TurnsFor(Wraps.Diameter(thick), degrees), TwistUnit.PerMetre).Write(TwistUnit.PerMetre),
+                    Provenance.Reckoned,
+                    new Working(
+                        "tan(angle) / (pi × thickness)",
+                        [new("angle", Invariant($"{degrees:0.#}°")), new("thickness", Invariant($"{Wraps.Diameter(thick):0.00} mm"))],
+                        Section
+                    )
+                );
             }
         }
 
         if (facts.Density is { } density)
         {
-            yield return new YarnFigure("wrap density", Invariant($"{density:0.00} g/cm³"), Provenance.Reckoned, new Working(
-                "grist over the round section of its wraps",
-                [new("usual", usualFrom is null ? Invariant($"{usual:0.00} g/cm³, typical") : Invariant($"{usual:0.00} g/cm³, of {usualFrom.Count} own yarns"))],
-                Section));
+            yield return new YarnFigure(
+                "wrap density",
+                Invariant($"{density:0.00} g/cm³"),
+                Provenance.Reckoned,
+                new Working(
+                    "grist over the round section of its wraps",
+                    [
+                        new(
+                            "usual",
+                            usualFrom is null
+                                ? Invariant($"{usual:0.00} g/cm³, typical")
+                                : Invariant($"{usual:0.00} g/cm³, of {usualFrom.Count} own yarns")
+                        ),
+                    ],
+                    Section
+                )
+            );
         }
     }
 
@@ -106,15 +204,32 @@ internal static class YarnPages
     {
         if (facts is { Tex: { } tex, IsGuessed: false } && per100Grams is not null)
         {
-            yield return new YarnFigure("cost of 100 m", LotCosts.Money(Math.Round((decimal)(per100Grams.Value * tex / 1000), 2), context.Workshop.Currency), Provenance.Reckoned, new Working(
-                "cost of 100 g × grist / 1000", [new("cost of 100 g", per100Grams.Text), new("grist", LinearDensity.FromTex(tex).Write(LinearDensityUnit.Tex))], "money follows the mass"));
+            yield return new YarnFigure(
+                "cost of 100 m",
+                LotCosts.Money(Math.Round((decimal)(per100Grams.Value * tex / 1000), 2), context.Workshop.Currency),
+                Provenance.Reckoned,
+                new Working(
+                    "cost of 100 g × grist / 1000",
+                    [new("cost of 100 g", per100Grams.Text), new("grist", LinearDensity.FromTex(tex).Write(LinearDensityUnit.Tex))],
+                    "money follows the mass"
+                )
+            );
         }
     }
 
-    private static Working Guess(double usual, LearnedFigure? from) => new(
-        "from its wraps, as length or weight was not measured",
-        [new("wrap density", from is null ? Invariant($"{usual:0.00} g/cm³, typical") : Invariant($"{usual:0.00} g/cm³, of {from.Count} own {(from.Count == 1 ? "yarn" : "yarns")}"))],
-        Section);
+    private static Working Guess(double usual, LearnedFigure? from) =>
+        new(
+            "from its wraps, as length or weight was not measured",
+            [
+                new(
+                    "wrap density",
+                    from is null
+                        ? Invariant($"{usual:0.00} g/cm³, typical")
+                        : Invariant($"{usual:0.00} g/cm³, of {from.Count} own {(from.Count == 1 ? "yarn" : "yarns")}")
+                ),
+            ],
+            Section
+        );
 
     private static IEnumerable<string> Sentences(LotRow lot, YarnMeasures m, YarnMeasures? before, SpinPlan? plan, YarnFacts facts)
     {
@@ -122,8 +237,26 @@ internal static class YarnPages
         {
             string[] did =
             [
-                .. washed.BloomPercent is { } bloom ? [Invariant($"{before.WrapsPerInch:0.#} WPI became {m.WrapsPerInch:0.#}: it {(bloom >= 0 ? "bloomed" : "drew together")} by {Math.Abs(bloom):0} %")] : Array.Empty<string>(),
-                .. washed.ShrinkPercent is { } shrink ? [Invariant($"{new YarnLength(before.Metres!.Value).Write()} became {new YarnLength(m.Metres!.Value).Write()} ({(shrink >= 0 ? "−" : "+")}{Math.Abs(shrink):0} %)")] : Array.Empty<string>(),
+                .. washed.BloomPercent is { } bloom
+                    ?
+                    [
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"{before.WrapsPerInch:0.#} WPI became {m.WrapsPerInch:0.#}: it {(bloom >= 0 ? "bloomed" : "drew together")} by "
+                                + $"{Math.Abs(bloom):0} %"
+                        ),
+                    ]
+                    : Array.Empty<string>(),
+                .. washed.ShrinkPercent is { } shrink
+                    ?
+                    [
+                        string.Create(
+                            CultureInfo.InvariantCulture,
+                            $"{new YarnLength(before.Metres!.Value).Write()} became {new YarnLength(m.Metres!.Value).Write()} "
+                                + $"({(shrink >= 0 ? "−" : "+")}{Math.Abs(shrink):0} %)"
+                        ),
+                    ]
+                    : Array.Empty<string>(),
             ];
             if (did.Length > 0)
             {
@@ -142,13 +275,17 @@ internal static class YarnPages
             {
                 SkeinHangs.Open => "It hangs open: balanced.",
                 SkeinHangs.Turns => "It turns a little upon itself: some energy is left, as socks want it.",
-                _ => "It twists up like a rope: more ply twist than the singles give back, or less; ply the next one by the angle, or run this one through once more.",
+                _ =>
+                    "It twists up like a rope: more ply twist than the singles give back, or less; ply the next one by the angle, or run this "
+                        + "one through once more.",
             };
         }
 
         if (facts.IsGuessed)
         {
-            yield return m.Metres is null ? "Its length is guessed from wraps and weight: measure it, and the workshop learns what its yarn weighs." : "Its grist is guessed from its wraps: weigh it, and it is known.";
+            yield return m.Metres is null
+                ? "Its length is guessed from wraps and weight: measure it, and the workshop learns what its yarn weighs."
+                : "Its grist is guessed from its wraps: weigh it, and it is known.";
         }
     }
 
@@ -165,23 +302,45 @@ internal static class YarnPages
         var aimed = Invariant($"Aimed at {wish.WrapsPerInch:0.#} WPI and {wish.Degrees:0.#}°");
         string[] misses =
         [
-            .. wish.Tolerance != YarnTolerance.Lumps && Math.Abs(off) > near + 1e-9 ? [Invariant($"{Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")}")] : Array.Empty<string>(),
-            .. m.Degrees is { } degrees && Math.Abs(degrees - wish.Degrees) > share * 3 + 1e-9 ? [Invariant($"{Math.Abs(degrees - wish.Degrees):0}° {(degrees > wish.Degrees ? "steeper" : "flatter")}")] : Array.Empty<string>(),
+            .. wish.Tolerance != YarnTolerance.Lumps && Math.Abs(off) > near + 1e-9
+                ? [Invariant($"{Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")}")]
+                : Array.Empty<string>(),
+            .. m.Degrees is { } degrees && Math.Abs(degrees - wish.Degrees) > share * 3 + 1e-9
+                ? [Invariant($"{Math.Abs(degrees - wish.Degrees):0}° {(degrees > wish.Degrees ? "steeper" : "flatter")}")]
+                : Array.Empty<string>(),
         ];
         return misses.Length == 0 ? $"{aimed}: matched." : $"{aimed}: it is {string.Join(" and ", misses)}.";
     }
 
-    private static YarnBeside? Beside(LotRow other, YarnMeasures measured, LotRow lot, YarnFacts facts, double usual, RequestContext context)
+    private static YarnBeside? Beside(
+        LotRow other,
+        YarnMeasures measured,
+        LotRow lot,
+        YarnFacts facts,
+        double usual,
+        RequestContext context
+    )
     {
         var theirs = YarnFacts.Of(measured, other.MadeGrams, usual);
         if (facts is not { Tex: { } tex, IsGuessed: false } || theirs is not { Tex: { } grist, IsGuessed: false })
         {
-            return theirs.Tex is { } guessed ? new YarnBeside(other.Code, Invariant($"{AimWords.Grist(guessed)}{(theirs.IsGuessed ? ", guessed" : "")}."), Math.Round(guessed, 1), false) : null;
+            return theirs.Tex is { } guessed
+                ? new YarnBeside(
+                    other.Code,
+                    Invariant($"{AimWords.Grist(guessed)}{(theirs.IsGuessed ? ", guessed" : "")}."),
+                    Math.Round(guessed, 1),
+                    false
+                )
+                : null;
         }
 
         var difference = SkeinDifference.Of(tex, grist, lot.MadeGrams!.Value, other.MadeGrams!.Value, context.Workshop.ScaleStepGrams);
         var sentence = difference.Differs
-            ? Invariant($"{Math.Abs(difference.HeavierPercent):0} % {(difference.HeavierPercent > 0 ? "heavier" : "lighter")} for its length. In one thing: two rows of each in turn, or the heavier where it wears.")
+            ? string.Create(
+                CultureInfo.InvariantCulture,
+                $"{Math.Abs(difference.HeavierPercent):0} % {(difference.HeavierPercent > 0 ? "heavier" : "lighter")} for its length. In one "
+                    + $"thing: two rows of each in turn, or the heavier where it wears."
+            )
             : "No difference in grist that you could see.";
         return new YarnBeside(other.Code, sentence, Math.Round(grist, 1), difference.Differs);
     }
@@ -190,7 +349,14 @@ internal static class YarnPages
     {
         string?[] parts =
         [
-            m.WrapsPerInch is { } wraps ? Invariant($"{wraps:0.#} WPI{(m.WrapsDoubt > Wraps.ReadingDoubt ? Invariant($" ± {m.WrapsDoubt:0.#}") : "")}{(m.WrapsPlaces is { } places ? $" at {places} places" : "")}") : null,
+            m.WrapsPerInch is { } wraps
+                ? string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{wraps:0.#} "
+                        + $"WPI{(m.WrapsDoubt > Wraps.ReadingDoubt ? Invariant($" ± {m.WrapsDoubt:0.#}") : "")}"
+                        + $"{(m.WrapsPlaces is { } places ? $" at {places} places" : "")}"
+                )
+                : null,
             m.Degrees is { } degrees ? Invariant($"{degrees:0.#}°") : null,
             m.Metres is { } metres ? new YarnLength(metres).Write() : null,
             m.Strands is { } strands ? AimWords.Structure(m.Structure ?? YarnStructure.Plain, strands) : null,

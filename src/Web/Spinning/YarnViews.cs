@@ -33,7 +33,8 @@ public sealed record YarnBeside(string Code, string Sentence, double? Tex, bool 
 /// <param name="Tex">Its grist, for drawing; null when not known.</param>
 /// <param name="SpunFrom">The prepared lot that it was spun from; null where that is not known.</param>
 /// <param name="IsFinished">Washed and at rest, so that how it was finished and how it hangs can be told.</param>
-/// <param name="Becomes">Of singles whose grist is known: every structure they could become, and the skeins that were really made so. Else empty.</param>
+/// <param name="Becomes">Of singles whose grist is known: every structure they could become, and the skeins that were really made so. Else
+/// empty.</param>
 public sealed record YarnPage(
     YarnShape? Yarn,
     YarnShape? Before,
@@ -46,4 +47,5 @@ public sealed record YarnPage(
     double? Tex,
     bool IsFinished,
     string? SpunFrom,
-    IReadOnlyList<BecomesView> Becomes);
+    IReadOnlyList<BecomesView> Becomes
+);

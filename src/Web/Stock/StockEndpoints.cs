@@ -34,7 +34,8 @@ public sealed record LeaveRequest(
     DateTimeOffset? DoneAt = null,
     [property: StringLength(60)] string? Who = null,
     bool IntoReserve = false,
-    [property: StringLength(500, MinimumLength = 3)] string? Because = null);
+    [property: StringLength(500, MinimumLength = 3)] string? Because = null
+);
 
 /// <summary>What is left of a lot, weighed anew.</summary>
 public sealed record RecountRequest(
@@ -42,7 +43,8 @@ public sealed record RecountRequest(
     WeighingState? State = null,
     [property: Range(0, 100)] double? HumidityPercent = null,
     [property: StringLength(2000)] string? Notes = null,
-    DateTimeOffset? DoneAt = null);
+    DateTimeOffset? DoneAt = null
+);
 
 /// <summary>A part kept for a project; nothing, or 0, takes the reserve off.</summary>
 public sealed record ReserveRequest([property: StringLength(60)] string? Mass, [property: StringLength(120)] string? For = null);
@@ -57,7 +59,8 @@ public sealed record LotFactsRequest(
     [property: Range(0, 100_000)] decimal? ReadyMadePer100Grams = null,
     [property: StringLength(500)] string? Because = null,
     [property: StringLength(200)] string? Breed = null,
-    bool BreedAsWritten = false);
+    bool BreedAsWritten = false
+);
 
 /// <summary>What became of it.</summary>
 public sealed record StockAnswer(Guid? EntryId, MassFigure? Left, string Sentence);
@@ -68,14 +71,34 @@ public static class StockEndpoints
     {
         var group = app.MapGroup("/api/lots/{id:guid}").WithTags("stock").ForMembers();
         group.MapPost("/leave", Leave).Named("leaveLot", "Fibre leaves the workshop.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPost("/recount", Recount).Named("recountLot", "What is left of a lot, weighed anew.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPut("/reserve", Reserve).Named("reserveLot", "Keeps part of a lot for a project.").Changes().ProducesProblem(404).ProducesProblem(409);
-        group.MapPatch("/facts", ChangeFacts).Named("changeLotFacts", "Changes what is noted of a lot, with its history.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapPost("/recount", Recount)
+            .Named("recountLot", "What is left of a lot, weighed anew.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPut("/reserve", Reserve)
+            .Named("reserveLot", "Keeps part of a lot for a project.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        group
+            .MapPatch("/facts", ChangeFacts)
+            .Named("changeLotFacts", "Changes what is noted of a lot, with its history.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
     private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Leave(
-        Guid id, LeaveRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
+        Guid id,
+        LeaveRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    ) => await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
         {
             var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, context);
             if (weighing is { IsRefused: true } wrong)
@@ -83,21 +106,58 @@ public static class StockEndpoints
                 return Result<EntryRow>.Refused(wrong.Refusals);
             }
 
-            var command = new LeavingCommand(request.Step, TakingRules.AsMeant(new Taking(source, weighing?.Value, request.All || weighing is null)), request.IntoReserve, ItWasThere: request.Because is not null);
+            var command = new LeavingCommand(
+                request.Step,
+                TakingRules.AsMeant(new Taking(source, weighing?.Value, request.All || weighing is null)),
+                request.IntoReserve,
+                ItWasThere: request.Because is not null
+            );
             var taken = StockDesk.WeighUp(command, Guid.CreateVersion7);
-            return taken.Then<EntryRow>(t => LedgerStore.AddLeaving(db, command, t, lot, request.Mass?.Trim(), request.Worth, Facts(key, request.DoneAt, request.Who, request.Notes, context, request.Because)));
+            return taken.Then<EntryRow>(t =>
+                LedgerStore.AddLeaving(
+                    db,
+                    command,
+                    t,
+                    lot,
+                    request.Mass?.Trim(),
+                    request.Worth,
+                    Facts(key, request.DoneAt, request.Who, request.Notes, context, request.Because)
+                )
+            );
         });
 
     private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Recount(
-        Guid id, RecountRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
+        Guid id,
+        RecountRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    ) => await Once(db, context, id, key, request.DoneAt, cancellationToken, (lot, source) =>
         {
             var weighing = Weigh(request.Mass, request.State, request.HumidityPercent, request.DoneAt, context, needed: true)!.Value;
-            return weighing.Then(w => StockDesk.WeighUp(new RecountCommand(source, w), Guid.CreateVersion7).Then<EntryRow>(
-                counted => LedgerStore.AddRecount(db, counted, lot, new TypedWeighing(w, request.Mass.Trim()), Facts(key, request.DoneAt, null, request.Notes, context))));
+            return weighing.Then(w =>
+                StockDesk
+                    .WeighUp(new RecountCommand(source, w), Guid.CreateVersion7)
+                    .Then<EntryRow>(counted =>
+                        LedgerStore.AddRecount(
+                            db,
+                            counted,
+                            lot,
+                            new TypedWeighing(w, request.Mass.Trim()),
+                            Facts(key, request.DoneAt, null, request.Notes, context)
+                        )
+                    )
+            );
         });
 
-    private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Reserve(Guid id, ReserveRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Reserve(
+        Guid id,
+        ReserveRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var (rows, sources) = await LedgerStore.Sources(db, [id], context.Workshop.Zone, toWrite: true, cancellationToken);
@@ -117,10 +177,26 @@ public static class StockEndpoints
         (lot.ReservedGrams, lot.ReservedFor) = (reserve.Value?.Mass.Grams, reserve.Value?.For);
         await db.SaveChangesAsync(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
-        return TypedResults.Ok(Answer(null, lot, context, reserve.Value is { } kept ? $"{kept.Mass.Write(context.Workshop.Unit)} of {lot.Code} are kept for {kept.For}." : $"Nothing of {lot.Code} is kept any more."));
+        return TypedResults.Ok(
+            Answer(
+                null,
+                lot,
+                context,
+                reserve.Value is { } kept
+                    ? $"{kept.Mass.Write(context.Workshop.Unit)} of {lot.Code} are kept for {kept.For}."
+                    : $"Nothing of {lot.Code} is kept any more."
+            )
+        );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeFacts(Guid id, LotFactsRequest request, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeFacts(
+        Guid id,
+        LotFactsRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         if (await db.Lots.SingleOrDefaultAsync(l => l.Id == id && l.VoidedAt == null, cancellationToken) is not { } lot)
@@ -140,7 +216,13 @@ public static class StockEndpoints
 
         if (request.Animal is { } typedAnimal && AnimalRules.Tidy(typedAnimal) is var animal && animal != lot.Animal)
         {
-            await AnimalBook.Change(db, lot, animal, (changed, from) => Note(db, context, changed.Id, "animal", from, changed.Animal, because), cancellationToken);
+            await AnimalBook.Change(
+                db,
+                lot,
+                animal,
+                (changed, from) => Note(db, context, changed.Id, "animal", from, changed.Animal, because),
+                cancellationToken
+            );
         }
 
         Set("colour", request.Colour, lot.Colour, v => lot.Colour = v);
@@ -148,7 +230,9 @@ public static class StockEndpoints
         if (request.Breed is { } typed)
         {
             var book = await books.Here(cancellationToken);
-            var parentage = Parentage.Read(typed, "breed").Then<Parentage>(p => BreedQuestions.Ask(p, book, request.BreedAsWritten, "breed") is { } asked ? asked : p);
+            var parentage = Parentage
+                .Read(typed, "breed")
+                .Then<Parentage>(p => BreedQuestions.Ask(p, book, request.BreedAsWritten, "breed") is { } asked ? asked : p);
             if (parentage.IsRefused)
             {
                 return Problems.Refused(parentage.Refusals);
@@ -161,13 +245,28 @@ public static class StockEndpoints
                     return Problems.Refused("breed", "blend", "It is a blend of several fibres: tell the breed of what went into it.");
                 }
 
-                await BreedChange.Of(db, lot, parentage.Value, book, (changed, from) => Note(db, context, changed.Id, "breed", from, changed.Parentage, because), cancellationToken);
+                await BreedChange.Of(
+                    db,
+                    lot,
+                    parentage.Value,
+                    book,
+                    (changed, from) => Note(db, context, changed.Id, "breed", from, changed.Parentage, because),
+                    cancellationToken
+                );
             }
         }
 
         if (request.ReadyMadePer100Grams is { } price && price != lot.ReadyMadePer100Grams)
         {
-            Note(db, context, id, "ready-made price of 100 g", lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, context.Workshop.Currency) : "none", LotCosts.Money(price, context.Workshop.Currency), because);
+            Note(
+                db,
+                context,
+                id,
+                "ready-made price of 100 g",
+                lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, context.Workshop.Currency) : "none",
+                LotCosts.Money(price, context.Workshop.Currency),
+                because
+            );
             lot.ReadyMadePer100Grams = price;
         }
 
@@ -178,7 +277,14 @@ public static class StockEndpoints
 
     // The same entry sent twice is stored once; the lot is locked before it is looked at.
     private static async Task<Results<Ok<StockAnswer>, ProblemHttpResult>> Once(
-        EarthyTuftDb db, RequestContext context, Guid id, Guid key, DateTimeOffset? doneAt, CancellationToken cancellationToken, Func<LotRow, SourceLot, Result<EntryRow>> decide)
+        EarthyTuftDb db,
+        RequestContext context,
+        Guid id,
+        Guid key,
+        DateTimeOffset? doneAt,
+        CancellationToken cancellationToken,
+        Func<LotRow, SourceLot, Result<EntryRow>> decide
+    )
     {
         if (WorkTime.Check(doneAt ?? context.Now, context.Now, "doneAt") is { } never)
         {
@@ -195,7 +301,10 @@ public static class StockEndpoints
         // Told later than it was done: what came after it is reckoned anew.
         // What turns up of a lot of which nothing was left changes what was taken from it.
         var late = doneAt < lot.ChangedAt || lot.UsedUpAt is not null;
-        if (await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(cancellationToken) is { } before)
+        if (
+            await db.Entries.AsNoTracking().Where(e => e.Key == key).Select(e => (Guid?)e.Id).FirstOrDefaultAsync(cancellationToken) is
+            { } before
+        )
         {
             return TypedResults.Ok(Answer(before, lot, context, "It is stored already."));
         }
@@ -225,41 +334,69 @@ public static class StockEndpoints
                 : $"{Mass.FromGrams(lot.LeftGrams ?? 0).Write(unit)} of {lot.Code} are left.";
         }
 
-        return entry.GapGrams is not { } gap ? lot.LeftGrams is { } left
+        return entry.GapGrams is not { } gap
+            ? lot.LeftGrams is { } left
                 ? $"{lot.Code} holds {Mass.FromGrams(left).Write(unit)}."
                 : $"It is noted. What {lot.Code} holds now is not known: something was taken from it since and not weighed."
-            : entry.Status == BalanceStatus.Fits ? $"{lot.Code} holds what the log said, within what the weighings explain."
-            : gap < 0 ? $"{Mass.FromGrams(-gap).Write(unit)} more than the log said were found."
-            : $"{Mass.FromGrams(gap).Write(unit)} less than the log said are there.";
+            : entry.Status == BalanceStatus.Fits
+                ? $"{lot.Code} holds what the log said, within what the weighings explain."
+                : gap < 0
+                    ? $"{Mass.FromGrams(-gap).Write(unit)} more than the log said were found."
+                    : $"{Mass.FromGrams(gap).Write(unit)} less than the log said are there.";
     }
 
     private static StockAnswer Answer(Guid? entry, LotRow lot, RequestContext context, string sentence) =>
         new(entry, Figures.ToFigure(lot.LeftGrams, lot.LeftSigma, context.Workshop.Unit, Provenance.Reckoned), sentence);
 
-    private static void Note(EarthyTuftDb db, RequestContext context, Guid lotId, string what, string from, string to, string because) => db.Changes.Add(new ChangeRow
-    {
-        LotId = lotId,
-        What = what,
-        From = from,
-        To = to,
-        Because = because,
-        Who = context.Workshop.PersonName,
-        At = context.Now,
-    });
+    private static void Note(EarthyTuftDb db, RequestContext context, Guid lotId, string what, string from, string to, string because) =>
+        db.Changes.Add(
+            new ChangeRow
+            {
+                LotId = lotId,
+                What = what,
+                From = from,
+                To = to,
+                Because = because,
+                Who = context.Workshop.PersonName,
+                At = context.Now,
+            }
+        );
 
-    private static string Words(Reserve? reserve, MassUnit unit) => reserve is null ? "none" : $"{reserve.Mass.Write(unit)} for {reserve.For}";
+    private static string Words(Reserve? reserve, MassUnit unit) =>
+        reserve is null ? "none" : $"{reserve.Mass.Write(unit)} for {reserve.For}";
 
-    private static Result<Weighing>? Weigh(string? text, WeighingState? state, double? humidity, DateTimeOffset? doneAt, RequestContext context, bool needed = false)
+    private static Result<Weighing>? Weigh(
+        string? text,
+        WeighingState? state,
+        double? humidity,
+        DateTimeOffset? doneAt,
+        RequestContext context,
+        bool needed = false
+    )
     {
         if (string.IsNullOrWhiteSpace(text) && !needed)
         {
             return null;
         }
 
-        return MassReader.Read(text, context.Workshop.Unit, "mass").Then<Weighing>(mass => new Weighing(
-            Guid.CreateVersion7(), mass, state ?? WeighingState.Rested, humidity, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(doneAt ?? context.Now)));
+        return MassReader
+            .Read(text, context.Workshop.Unit, "mass")
+            .Then<Weighing>(mass => new Weighing(
+                Guid.CreateVersion7(),
+                mass,
+                state ?? WeighingState.Rested,
+                humidity,
+                Mass.FromGrams(context.Workshop.ScaleStepGrams),
+                context.DayOf(doneAt ?? context.Now)
+            ));
     }
 
-    private static EntryFacts Facts(Guid key, DateTimeOffset? doneAt, string? who, string? notes, RequestContext context, string? because = null) =>
-        new(key, doneAt ?? context.Now, context.Now, context.PersonId, context.NameOf(who), null, notes?.Trim() ?? "", because?.Trim());
+    private static EntryFacts Facts(
+        Guid key,
+        DateTimeOffset? doneAt,
+        string? who,
+        string? notes,
+        RequestContext context,
+        string? because = null
+    ) => new(key, doneAt ?? context.Now, context.Now, context.PersonId, context.NameOf(who), null, notes?.Trim() ?? "", because?.Trim());
 }

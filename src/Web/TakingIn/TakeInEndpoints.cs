@@ -48,7 +48,8 @@ public sealed record TakeInRequest(
     LotForm Form = LotForm.Raw,
     [property: StringLength(300)] string? Before = null,
     bool Dyed = false,
-    [property: MaxLength(12)] IReadOnlyList<TakenInPartRequest>? Parts = null);
+    [property: MaxLength(12)] IReadOnlyList<TakenInPartRequest>? Parts = null
+);
 
 public sealed record TakenIn(Guid EntryId, Guid LotId, string Code, MassFigure Logged);
 
@@ -61,17 +62,30 @@ public static class TakeInEndpoints
     {
         var group = app.MapGroup("/api/fleeces").WithTags("taking in").ForMembers();
         group.MapPost("", TakeIn).Named("takeInFleece", "Takes in a fleece.").Changes().ProducesProblem(409);
-        app.MapGroup("/api/read-mass").WithTags("taking in").ForMembers().MapGet("", Read).Named("readMass", "Reads a weight as it is typed.").ProducesProblem(422);
+        app.MapGroup("/api/read-mass")
+            .WithTags("taking in")
+            .ForMembers()
+            .MapGet("", Read)
+            .Named("readMass", "Reads a weight as it is typed.")
+            .ProducesProblem(422);
     }
 
     private static Results<Ok<ReadMass>, ProblemHttpResult> Read([StringLength(60)] string text, RequestContext context)
     {
         var read = MassReader.Read(text, context.Workshop.Unit, "mass");
-        return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(new ReadMass(read.Value.Grams, read.Value.Write(context.Workshop.Unit)));
+        return read.IsRefused
+            ? Problems.Refused(read.Refusals)
+            : TypedResults.Ok(new ReadMass(read.Value.Grams, read.Value.Write(context.Workshop.Unit)));
     }
 
     private static async Task<Results<Ok<TakenIn>, ProblemHttpResult>> TakeIn(
-        TakeInRequest request, [FromHeader(Name = "Idempotency-Key")] Guid key, EarthyTuftDb db, RequestContext context, BreedBooks books, CancellationToken cancellationToken)
+        TakeInRequest request,
+        [FromHeader(Name = "Idempotency-Key")] Guid key,
+        EarthyTuftDb db,
+        RequestContext context,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
     {
         if (await Stored(db, context, key, cancellationToken) is { } before)
         {
@@ -98,19 +112,30 @@ public static class TakeInEndpoints
             return Problems.Refused([asked]);
         }
 
-        var fibre = request.Fibre ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null) ?? Fibre.Wool;
-        var check = TakeInRules.Check(new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, context.DayOf(doneAt), request.Price)
-        {
-            Form = request.Form,
-            Parts = [.. (request.Parts ?? []).Select(p => new LabelPart(p.Fibre, p.Breed?.Trim() ?? "", p.Percent))],
-        });
+        var fibre = request.Fibre
+            ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null)
+            ?? Fibre.Wool;
+        var check = TakeInRules.Check(
+            new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, context.DayOf(doneAt), request.Price)
+            {
+                Form = request.Form,
+                Parts = [.. (request.Parts ?? []).Select(p => new LabelPart(p.Fibre, p.Breed?.Trim() ?? "", p.Percent))],
+            }
+        );
         if (check.IsRefused)
         {
             return Problems.Refused(check.Refusals);
         }
 
         var clean = parentage.Value.CleanYield(book.Find);
-        var weighing = new Weighing(Guid.CreateVersion7(), mass.Value, request.State, request.HumidityPercent, Mass.FromGrams(context.Workshop.ScaleStepGrams), context.DayOf(doneAt));
+        var weighing = new Weighing(
+            Guid.CreateVersion7(),
+            mass.Value,
+            request.State,
+            request.HumidityPercent,
+            Mass.FromGrams(context.Workshop.ScaleStepGrams),
+            context.DayOf(doneAt)
+        );
         try
         {
             await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
@@ -131,8 +156,22 @@ public static class TakeInEndpoints
                 Content = request.Content,
             };
             lot.Compose(check.Value.Composition);
-            LedgerStore.AddTakeIn(db, lot, new TypedWeighing(weighing, request.Mass.Trim()), new EntryFacts(
-                key, doneAt, context.Now, context.PersonId, context.NameOf(request.Who), request.Minutes, "", null, request.Carriage));
+            LedgerStore.AddTakeIn(
+                db,
+                lot,
+                new TypedWeighing(weighing, request.Mass.Trim()),
+                new EntryFacts(
+                    key,
+                    doneAt,
+                    context.Now,
+                    context.PersonId,
+                    context.NameOf(request.Who),
+                    request.Minutes,
+                    "",
+                    null,
+                    request.Carriage
+                )
+            );
             await db.SaveChangesAsync(cancellationToken);
             if (lot.Animal.Length > 0)
             {
@@ -147,15 +186,30 @@ public static class TakeInEndpoints
             db.ChangeTracker.Clear();
         }
 
-        return await Stored(db, context, key, cancellationToken) is { } stored ? TypedResults.Ok(stored) : Problems.Of(409, "changed-meanwhile", "Send it again.");
+        return await Stored(db, context, key, cancellationToken) is { } stored
+            ? TypedResults.Ok(stored)
+            : Problems.Of(409, "changed-meanwhile", "Send it again.");
     }
 
     private static async Task<TakenIn?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {
-        var found = await db.Flows
-            .Where(f => f.Role == FlowRole.Out && db.Entries.Any(e => e.Id == f.EntryId && e.Key == key))
-            .Select(f => new { f.EntryId, f.Lot!.Id, f.Lot.Code, f.Weighings.First().Grams })
+        var found = await db
+            .Flows.Where(f => f.Role == FlowRole.Out && db.Entries.Any(e => e.Id == f.EntryId && e.Key == key))
+            .Select(f => new
+            {
+                f.EntryId,
+                f.Lot!.Id,
+                f.Lot.Code,
+                f.Weighings.First().Grams,
+            })
             .FirstOrDefaultAsync(cancellationToken);
-        return found is null ? null : new TakenIn(found.EntryId, found.Id, found.Code, Mass.FromGrams(found.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured));
+        return found is null
+            ? null
+            : new TakenIn(
+                found.EntryId,
+                found.Id,
+                found.Code,
+                Mass.FromGrams(found.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured)
+            );
     }
 }

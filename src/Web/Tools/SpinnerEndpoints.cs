@@ -16,7 +16,11 @@ public sealed record WhorlRequest(double Ratio, [property: StringLength(30)] str
 /// <summary>A kind of bobbins that fit a wheel.</summary>
 /// <param name="Holds">What one holds, as typed.</param>
 /// <param name="Kate">Which kate it fits.</param>
-public sealed record BobbinKindRequest([property: StringLength(30)] string? Name = null, [property: StringLength(40)] string? Holds = null, [property: StringLength(60)] string? Kate = null);
+public sealed record BobbinKindRequest(
+    [property: StringLength(30)] string? Name = null,
+    [property: StringLength(40)] string? Holds = null,
+    [property: StringLength(60)] string? Kate = null
+);
 
 /// <summary>A wheel, an electric flyer, a great wheel, a spindle or a skein winder.</summary>
 /// <param name="Whorls">Of a wheel and an electric flyer; at least one.</param>
@@ -32,7 +36,8 @@ public sealed record SpinnerRequest(
     [property: StringLength(40)] string? Bobbin = null,
     [property: StringLength(40)] string? Round = null,
     [property: MaxLength(Spinner.MostBobbins)] IReadOnlyList<BobbinKindRequest>? Bobbins = null,
-    [property: StringLength(40)] string? Weight = null);
+    [property: StringLength(40)] string? Weight = null
+);
 
 /// <summary>A whorl with its ratio.</summary>
 public sealed record WhorlView(string Name, double Ratio);
@@ -49,7 +54,18 @@ public sealed record BobbinKindView(string Name, MassFigure Holds, string Kate);
 /// <param name="Weight">Of a spindle; null where nobody weighed it.</param>
 /// <param name="By">What is counted for a draw on it.</param>
 public sealed record SpinnerView(
-    Guid Id, string Name, ToolKind Kind, IReadOnlyList<WhorlView> Whorls, Drive? Drive, MassFigure? Bobbin, double? RoundMillimetres, IReadOnlyList<UpkeepView> Upkeep, IReadOnlyList<BobbinKindView> Bobbins, MassFigure? Weight, SpunBy By);
+    Guid Id,
+    string Name,
+    ToolKind Kind,
+    IReadOnlyList<WhorlView> Whorls,
+    Drive? Drive,
+    MassFigure? Bobbin,
+    double? RoundMillimetres,
+    IReadOnlyList<UpkeepView> Upkeep,
+    IReadOnlyList<BobbinKindView> Bobbins,
+    MassFigure? Weight,
+    SpunBy By
+);
 
 /// <summary>The workshop's wheels, spindles and winders.</summary>
 internal static class SpinnerEndpoints
@@ -61,11 +77,34 @@ internal static class SpinnerEndpoints
     }
 
     private static async Task<SpinnerView[]> List(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
-        [.. (await db.Tools.AsNoTracking()
-            .Where(t => t.RetiredAt == null && (t.Kind == ToolKind.Wheel || t.Kind == ToolKind.ElectricFlyer || t.Kind == ToolKind.GreatWheel || t.Kind == ToolKind.Spindle || t.Kind == ToolKind.Winder))
-            .OrderBy(t => t.Name).ThenBy(t => t.Id).ToListAsync(cancellationToken)).Select(t => View(t, context.Workshop.Unit)).OrderBy(v => v.Kind)];
+        [
+            .. (
+                await db
+                    .Tools.AsNoTracking()
+                    .Where(t =>
+                        t.RetiredAt == null
+                        && (
+                            t.Kind == ToolKind.Wheel
+                            || t.Kind == ToolKind.ElectricFlyer
+                            || t.Kind == ToolKind.GreatWheel
+                            || t.Kind == ToolKind.Spindle
+                            || t.Kind == ToolKind.Winder
+                        )
+                    )
+                    .OrderBy(t => t.Name)
+                    .ThenBy(t => t.Id)
+                    .ToListAsync(cancellationToken)
+            )
+                .Select(t => View(t, context.Workshop.Unit))
+                .OrderBy(v => v.Kind),
+        ];
 
-    private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Add(SpinnerRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Add(
+        SpinnerRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         var name = (request.Name ?? "").Trim();
         var whorls = request.Whorls ?? [];
@@ -83,46 +122,104 @@ internal static class SpinnerEndpoints
         if (request.Kind == ToolKind.Winder)
         {
             var round = ToolEndpoints.Size(request.Round, "round", Winder.Least, Winder.Most, LengthUnit.Centimetre);
-            return await Keep([.. guard.Refusals, .. round.Refusals], () => ToolRow.Of(name, new Winder(Math.Round(round.Value.Millimetres, 1)), []), db, context, cancellationToken);
+            return await Keep(
+                [.. guard.Refusals, .. round.Refusals],
+                () => ToolRow.Of(name, new Winder(Math.Round(round.Value.Millimetres, 1)), []),
+                db,
+                context,
+                cancellationToken
+            );
         }
 
-        var bobbin = string.IsNullOrWhiteSpace(request.Bobbin) ? (Result<Mass>?)null : MassReader.Read(request.Bobbin, context.Workshop.Unit, "bobbin")
-            .Then<Mass>(m => m.Grams is >= Spinner.LeastBobbin and <= Spinner.MostBobbin ? m : new Refusal("bobbin", "out-of-range", $"A bobbin holds between {Spinner.LeastBobbin} and {Spinner.MostBobbin} g."));
-        Result<Bobbin>[] kinds = [.. (request.Bobbins ?? []).Take(Spinner.MostBobbins).Select((b, i) => Kind(b, $"bobbins[{i}]", context.Workshop.Unit))];
-        var weight = string.IsNullOrWhiteSpace(request.Weight) ? (Result<Mass>?)null : MassReader.Read(request.Weight, context.Workshop.Unit, "weight")
-            .Then<Mass>(m => m.Grams is >= Spinner.LightestSpindle and <= Spinner.HeaviestSpindle ? m : new Refusal("weight", "out-of-range", $"A spindle weighs between {Spinner.LightestSpindle} and {Spinner.HeaviestSpindle} g."));
-        guard.Need(turns || kinds.Length == 0, "bobbins", "wrong-kind", "belong to a wheel or an electric flyer")
+        var bobbin = string.IsNullOrWhiteSpace(request.Bobbin)
+            ? (Result<Mass>?)null
+            : MassReader
+                .Read(request.Bobbin, context.Workshop.Unit, "bobbin")
+                .Then<Mass>(m =>
+                    m.Grams is >= Spinner.LeastBobbin and <= Spinner.MostBobbin
+                        ? m
+                        : new Refusal("bobbin", "out-of-range", $"A bobbin holds between {Spinner.LeastBobbin} and {Spinner.MostBobbin} g.")
+                );
+        Result<Bobbin>[] kinds =
+        [
+            .. (request.Bobbins ?? []).Take(Spinner.MostBobbins).Select((b, i) => Kind(b, $"bobbins[{i}]", context.Workshop.Unit)),
+        ];
+        var weight = string.IsNullOrWhiteSpace(request.Weight)
+            ? (Result<Mass>?)null
+            : MassReader
+                .Read(request.Weight, context.Workshop.Unit, "weight")
+                .Then<Mass>(m =>
+                    m.Grams is >= Spinner.LightestSpindle and <= Spinner.HeaviestSpindle
+                        ? m
+                        : new Refusal(
+                            "weight",
+                            "out-of-range",
+                            $"A spindle weighs between {Spinner.LightestSpindle} and {Spinner.HeaviestSpindle} g."
+                        )
+                );
+        guard
+            .Need(turns || kinds.Length == 0, "bobbins", "wrong-kind", "belong to a wheel or an electric flyer")
             .Need(request.Kind == ToolKind.Spindle || weight is null, "weight", "wrong-kind", "is told of a spindle")
-            .Need((request.Bobbins ?? []).Select(b => b.Name?.Trim()).Distinct().Count() == (request.Bobbins?.Count ?? 0), "bobbins", "twice", "have a name twice");
+            .Need(
+                (request.Bobbins ?? []).Select(b => b.Name?.Trim()).Distinct().Count() == (request.Bobbins?.Count ?? 0),
+                "bobbins",
+                "twice",
+                "have a name twice"
+            );
         return await Keep(
             [.. guard.Refusals, .. bobbin?.Refusals ?? [], .. kinds.SelectMany(k => k.Refusals), .. weight?.Refusals ?? []],
-            () => ToolRow.Of(
-                name,
-                request.Kind,
-                new Spinner(
-                    turns ? [.. whorls.Select(w => new Whorl(string.IsNullOrWhiteSpace(w.Name) ? FormattableString.Invariant($"{w.Ratio:0.##}:1") : w.Name.Trim(), w.Ratio)).OrderBy(w => w.Ratio)] : [],
-                    turns ? request.Drive : null,
-                    bobbin?.Value.Grams)
-                {
-                    Bobbins = [.. kinds.Select(k => k.Value)],
-                    WeightGrams = weight?.Value.Grams,
-                },
-                []),
+            () =>
+                ToolRow.Of(
+                    name,
+                    request.Kind,
+                    new Spinner(
+                        turns
+                            ?
+                            [
+                                .. whorls
+                                    .Select(w => new Whorl(
+                                        string.IsNullOrWhiteSpace(w.Name)
+                                            ? FormattableString.Invariant($"{w.Ratio:0.##}:1")
+                                            : w.Name.Trim(),
+                                        w.Ratio
+                                    ))
+                                    .OrderBy(w => w.Ratio),
+                            ]
+                            : [],
+                        turns ? request.Drive : null,
+                        bobbin?.Value.Grams
+                    )
+                    {
+                        Bobbins = [.. kinds.Select(k => k.Value)],
+                        WeightGrams = weight?.Value.Grams,
+                    },
+                    []
+                ),
             db,
             context,
-            cancellationToken);
+            cancellationToken
+        );
     }
 
     private static Result<Bobbin> Kind(BobbinKindRequest of, string field, MassUnit unit)
     {
         var (name, kate) = (of.Name?.Trim() ?? "", of.Kate?.Trim() ?? "");
-        return MassReader.Read(of.Holds, unit, $"{field}.holds").Then<Bobbin>(m =>
-            name.Length == 0 ? new Refusal($"{field}.name", "missing", "Say what these bobbins are called.")
-            : m.Grams is >= Spinner.LeastBobbin and <= Spinner.MostBobbin ? new Bobbin(name, m.Grams, kate)
-            : new Refusal($"{field}.holds", "out-of-range", $"A bobbin holds between {Spinner.LeastBobbin} and {Spinner.MostBobbin} g."));
+        return MassReader
+            .Read(of.Holds, unit, $"{field}.holds")
+            .Then<Bobbin>(m =>
+                name.Length == 0 ? new Refusal($"{field}.name", "missing", "Say what these bobbins are called.")
+                : m.Grams is >= Spinner.LeastBobbin and <= Spinner.MostBobbin ? new Bobbin(name, m.Grams, kate)
+                : new Refusal($"{field}.holds", "out-of-range", $"A bobbin holds between {Spinner.LeastBobbin} and {Spinner.MostBobbin} g.")
+            );
     }
 
-    private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Keep(Refusal[] refusals, Func<ToolRow> tool, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<SpinnerView>, ProblemHttpResult>> Keep(
+        Refusal[] refusals,
+        Func<ToolRow> tool,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         if (refusals.Length > 0)
         {
@@ -135,9 +232,38 @@ internal static class SpinnerEndpoints
         return TypedResults.Ok(View(row, context.Workshop.Unit));
     }
 
-    private static SpinnerView View(ToolRow row, MassUnit unit) => row.Kind == ToolKind.Winder
-        ? new SpinnerView(row.Id, row.Name, row.Kind, [], null, null, row.Winder.Winder.RoundMillimetres, ToolEndpoints.Seen(row), [], null, row.Kind.CountedOn())
-        : new SpinnerView(
-            row.Id, row.Name, row.Kind, [.. row.Spinner.Spinner.Whorls.Select(w => new WhorlView(w.Name, w.Ratio))], row.Spinner.Spinner.Drive, Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, unit, Provenance.Yours), null, ToolEndpoints.Seen(row),
-            [.. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(b.Name, Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours), b.Kate))], Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours), row.Kind.CountedOn());
+    private static SpinnerView View(ToolRow row, MassUnit unit) =>
+        row.Kind == ToolKind.Winder
+            ? new SpinnerView(
+                row.Id,
+                row.Name,
+                row.Kind,
+                [],
+                null,
+                null,
+                row.Winder.Winder.RoundMillimetres,
+                ToolEndpoints.Seen(row),
+                [],
+                null,
+                row.Kind.CountedOn()
+            )
+            : new SpinnerView(
+                row.Id,
+                row.Name,
+                row.Kind,
+                [.. row.Spinner.Spinner.Whorls.Select(w => new WhorlView(w.Name, w.Ratio))],
+                row.Spinner.Spinner.Drive,
+                Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, unit, Provenance.Yours),
+                null,
+                ToolEndpoints.Seen(row),
+                [
+                    .. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(
+                        b.Name,
+                        Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours),
+                        b.Kate
+                    )),
+                ],
+                Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours),
+                row.Kind.CountedOn()
+            );
 }

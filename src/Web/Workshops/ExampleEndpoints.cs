@@ -9,16 +9,27 @@ using Microsoft.Extensions.Caching.Memory;
 
 namespace EarthyTuft.Web.Workshops;
 
-/// <summary>The example fleece of a new workshop: put in by one tap, and taken out by another with everything that was done to it.</summary>
+/// <summary>The example fleece of a new workshop: put in by one tap, and taken out by another with everything that was done to
+/// it.</summary>
 public static class ExampleEndpoints
 {
     public static void Map(RouteGroupBuilder group)
     {
         group.MapPost("/example", PutIn).Named("putInExample", "Puts an example fleece in.").Changes().ProducesProblem(409);
-        group.MapDelete("/example", TakeOut).Named("takeOutExample", "Takes the example fleece out again, with everything that was done to it.").Changes().ProducesProblem(404).ProducesProblem(409);
+        group
+            .MapDelete("/example", TakeOut)
+            .Named("takeOutExample", "Takes the example fleece out again, with everything that was done to it.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> PutIn(EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> PutIn(
+        EarthyTuftDb db,
+        RequestContext context,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var shop = await Held(db, cancellationToken);
@@ -34,7 +45,12 @@ public static class ExampleEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> TakeOut(EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> TakeOut(
+        EarthyTuftDb db,
+        RequestContext context,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    )
     {
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
         var shop = await Held(db, cancellationToken);
@@ -65,6 +81,10 @@ public static class ExampleEndpoints
     private static async Task<Guid[]> Family(EarthyTuftDb db, Guid entry, CancellationToken cancellationToken)
     {
         var entries = (await Voiding.Of(db, entry, cancellationToken)).Entries.Select(e => e.EntryId).ToArray();
-        return await db.Flows.Where(f => entries.Contains(f.EntryId) && f.LotId != null).Select(f => f.LotId!.Value).Distinct().ToArrayAsync(cancellationToken);
+        return await db
+            .Flows.Where(f => entries.Contains(f.EntryId) && f.LotId != null)
+            .Select(f => f.LotId!.Value)
+            .Distinct()
+            .ToArrayAsync(cancellationToken);
     }
 }

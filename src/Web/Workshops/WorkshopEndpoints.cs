@@ -28,7 +28,8 @@ public sealed record WorkshopPage(
     uint Version,
     MemberRole YourRole,
     IReadOnlyList<Member> People,
-    IReadOnlyList<string> TimeZones);
+    IReadOnlyList<string> TimeZones
+);
 
 public sealed record SaveWorkshopRequest(
     [property: StringLength(80, MinimumLength = 1)] string Name,
@@ -41,7 +42,8 @@ public sealed record SaveWorkshopRequest(
     [property: Range(0, 10_000)] decimal? HourlyRate = null,
     Schools? Schools = null,
     TemperatureUnit? TemperatureUnit = null,
-    LengthUnit? LengthUnit = null);
+    LengthUnit? LengthUnit = null
+);
 
 public sealed record InvitationRequest(MemberRole Role);
 
@@ -59,16 +61,32 @@ public static class WorkshopEndpoints
         group.MapPut("", Save).Named("saveWorkshop", "Saves the settings.").Changes(MemberRole.Owner).ProducesProblem(409);
         ExampleEndpoints.Map(group);
         group.MapPost("/invitations", Invite).Named("invite", "Makes an invitation.").Changes(MemberRole.Owner).NotInDemos();
-        group.MapPut("/people/{id:guid}", ChangeRole).Named("changeRole", "Changes a person’s role.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        group
+            .MapPut("/people/{id:guid}", ChangeRole)
+            .Named("changeRole", "Changes a person’s role.")
+            .Changes(MemberRole.Owner)
+            .NotInDemos()
+            .ProducesProblem(404);
         // Whoever it is may leave; only an owner removes another.
-        group.MapDelete("/people/{id:guid}", Remove).Named("removePerson", "Removes a person, or leaves.").Changes(MemberRole.Looker).NotInDemos().ProducesProblem(404);
-        group.MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode).Named("giveResetCode", "A one-time code for a member who forgot the password.").Changes(MemberRole.Owner).NotInDemos().ProducesProblem(404);
+        group
+            .MapDelete("/people/{id:guid}", Remove)
+            .Named("removePerson", "Removes a person, or leaves.")
+            .Changes(MemberRole.Looker)
+            .NotInDemos()
+            .ProducesProblem(404);
+        group
+            .MapPost("/people/{id:guid}/reset-code", PasswordEndpoints.GiveCode)
+            .Named("giveResetCode", "A one-time code for a member who forgot the password.")
+            .Changes(MemberRole.Owner)
+            .NotInDemos()
+            .ProducesProblem(404);
     }
 
     private static async Task<WorkshopPage> Page(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var shop = await db.Workshops.AsNoTracking().SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
-        var people = await db.Memberships.Where(m => m.WorkshopId == shop.Id)
+        var people = await db
+            .Memberships.Where(m => m.WorkshopId == shop.Id)
             .OrderBy(m => m.JoinedAt)
             .Select(m => new Member(m.UserId, m.User!.DisplayName, m.Role, m.UserId == context.PersonId))
             .ToListAsync(cancellationToken);
@@ -87,10 +105,23 @@ public static class WorkshopEndpoints
             shop.Version,
             context.Workshop.Role,
             people,
-            [.. TimeZoneInfo.GetSystemTimeZones().Select(z => z.Id).Where(id => id.Contains('/') || id == "UTC").Order(StringComparer.Ordinal)]);
+            [
+                .. TimeZoneInfo
+                    .GetSystemTimeZones()
+                    .Select(z => z.Id)
+                    .Where(id => id.Contains('/') || id == "UTC")
+                    .Order(StringComparer.Ordinal),
+            ]
+        );
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Save(SaveWorkshopRequest settings, EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> Save(
+        SaveWorkshopRequest settings,
+        EarthyTuftDb db,
+        RequestContext context,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    )
     {
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(settings.TimeZone, out _))
         {
@@ -111,14 +142,29 @@ public static class WorkshopEndpoints
 
         var shop = await db.Workshops.SingleAsync(w => w.Id == context.Workshop.WorkshopId, cancellationToken);
         db.Entry(shop).Property(w => w.Version).OriginalValue = settings.Version;
-        (shop.Name, shop.Unit, shop.TimeZone, shop.Currency, shop.ScaleStepGrams, shop.UsualBowlGrams) =
-            (settings.Name.Trim(), settings.Unit, settings.TimeZone, settings.Currency, settings.ScaleStepGrams, bowl);
+        (shop.Name, shop.Unit, shop.TimeZone, shop.Currency, shop.ScaleStepGrams, shop.UsualBowlGrams) = (
+            settings.Name.Trim(),
+            settings.Unit,
+            settings.TimeZone,
+            settings.Currency,
+            settings.ScaleStepGrams,
+            bowl
+        );
         shop.HourlyRate = settings.HourlyRate;
-        (shop.TemperatureUnit, shop.LengthUnit) = (settings.TemperatureUnit ?? shop.TemperatureUnit, settings.LengthUnit ?? shop.LengthUnit);
+        (shop.TemperatureUnit, shop.LengthUnit) = (
+            settings.TemperatureUnit ?? shop.TemperatureUnit,
+            settings.LengthUnit ?? shop.LengthUnit
+        );
         if (settings.Schools is { } schools)
         {
-            (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool, shop.SemiNamedBy) =
-                (schools.Wash, schools.OpenBeforeWash, schools.LeaveWax, schools.Down, schools.FineSocks, schools.Semi);
+            (shop.WashSchool, shop.OpenBeforeWash, shop.LeaveWax, shop.DownSchool, shop.FineSockSchool, shop.SemiNamedBy) = (
+                schools.Wash,
+                schools.OpenBeforeWash,
+                schools.LeaveWax,
+                schools.Down,
+                schools.FineSocks,
+                schools.Semi
+            );
         }
 
         await db.SaveChangesAsync(cancellationToken);
@@ -126,30 +172,60 @@ public static class WorkshopEndpoints
         return TypedResults.NoContent();
     }
 
-    private static async Task<Results<Ok<Invitation>, ProblemHttpResult>> Invite(InvitationRequest request, EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
+    private static async Task<Results<Ok<Invitation>, ProblemHttpResult>> Invite(
+        InvitationRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        CancellationToken cancellationToken
+    )
     {
         var code = OneTimeCode.New();
-        var row = new InvitationRow { Role = request.Role, CodeHash = OneTimeCode.HashOf(code), ExpiresAt = context.Now.AddDays(7) };
+        var row = new InvitationRow
+        {
+            Role = request.Role,
+            CodeHash = OneTimeCode.HashOf(code),
+            ExpiresAt = context.Now.AddDays(7),
+        };
         db.Invitations.Add(row);
         await db.SaveChangesAsync(cancellationToken);
         return TypedResults.Ok(new Invitation(code, row.Role, row.ExpiresAt));
     }
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeRole(Guid id, RoleRequest request, EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken) =>
-        await ChangeMember(id, db, context, cache, request.Role, cancellationToken);
+    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeRole(
+        Guid id,
+        RoleRequest request,
+        EarthyTuftDb db,
+        RequestContext context,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    ) => await ChangeMember(id, db, context, cache, request.Role, cancellationToken);
 
-    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(Guid id, EarthyTuftDb db, RequestContext context, IMemoryCache cache, CancellationToken cancellationToken) =>
-        await ChangeMember(id, db, context, cache, null, cancellationToken);
+    private static async Task<Results<NoContent, ProblemHttpResult>> Remove(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        IMemoryCache cache,
+        CancellationToken cancellationToken
+    ) => await ChangeMember(id, db, context, cache, null, cancellationToken);
 
     /// <summary>
-    /// Gives a member another role, or none. The memberships are held meanwhile, and who asks is looked at again under the lock: of two owners
-    /// who send each other away at the same moment, one stays.
+    /// Gives a member another role, or none. The memberships are held meanwhile, and who asks is looked at again under the lock: of two
+    /// owners who send each other away at the same moment, one stays.
     /// </summary>
-    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeMember(Guid id, EarthyTuftDb db, RequestContext context, IMemoryCache cache, MemberRole? role, CancellationToken cancellationToken)
+    private static async Task<Results<NoContent, ProblemHttpResult>> ChangeMember(
+        Guid id,
+        EarthyTuftDb db,
+        RequestContext context,
+        IMemoryCache cache,
+        MemberRole? role,
+        CancellationToken cancellationToken
+    )
     {
         var workshop = context.Workshop.WorkshopId;
         await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
-        var people = await db.Memberships.FromSql($"select * from memberships where workshop_id = {workshop} order by user_id for update").ToListAsync(cancellationToken);
+        var people = await db
+            .Memberships.FromSql($"select * from memberships where workshop_id = {workshop} order by user_id for update")
+            .ToListAsync(cancellationToken);
         var self = people.SingleOrDefault(m => m.UserId == context.PersonId);
         if (self?.Role != MemberRole.Owner && (role is not null || id != context.PersonId || self is null))
         {

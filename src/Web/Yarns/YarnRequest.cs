@@ -25,13 +25,15 @@ public sealed record YarnRequest(
     YarnStructure? Structure = null,
     TwistDirection? Direction = null,
     FinishedBy? FinishedBy = null,
-    SkeinHangs? Hangs = null)
+    SkeinHangs? Hangs = null
+)
 {
     internal TypedYarn ToTyped() => new(Wraps, Degrees, Length, RoundMillimetres, Plies, Structure, Direction, FinishedBy, Hangs);
 
     internal StoredTypedYarn ToStored() => new(Wraps, Degrees, Length, RoundMillimetres, Plies, Structure, Direction, FinishedBy, Hangs);
 
-    internal static YarnRequest? Of(StoredTypedYarn? s) => s is null ? null : new(s.Wraps, s.Degrees, s.Length, s.RoundMillimetres, s.Strands, s.Structure, s.Direction, s.Finished, s.Hangs);
+    internal static YarnRequest? Of(StoredTypedYarn? s) =>
+        s is null ? null : new(s.Wraps, s.Degrees, s.Length, s.RoundMillimetres, s.Strands, s.Structure, s.Direction, s.Finished, s.Hangs);
 }
 
 /// <summary>What is measured of a yarn with the entry that makes it.</summary>
@@ -42,11 +44,21 @@ internal static class YarnNotes
     {
         if (yarn?.ToTyped().Read(lot.Form) is { IsRefused: false, Value: { IsEmpty: false } measured })
         {
-            db.YarnReadings.Add(new YarnReadingRow { LotId = lot.Id, At = at.ToStored(), Who = who, Measured = StoredYarn.Of(measured).Write() });
+            db.YarnReadings.Add(
+                new YarnReadingRow
+                {
+                    LotId = lot.Id,
+                    At = at.ToStored(),
+                    Who = who,
+                    Measured = StoredYarn.Of(measured).Write(),
+                }
+            );
         }
     }
 
     /// <summary>What is wrong with what was measured of what an entry makes.</summary>
     internal static IEnumerable<Refusal> Check(YarnRequest? yarn, LotForm form, string field) =>
-        yarn is null || yarn == new YarnRequest() ? [] : yarn.ToTyped().Read(form).Refusals.Select(r => r with { Field = r.Field == "yarn" ? field : $"{field}.{r.Field}" });
+        yarn is null || yarn == new YarnRequest()
+            ? []
+            : yarn.ToTyped().Read(form).Refusals.Select(r => r with { Field = r.Field == "yarn" ? field : $"{field}.{r.Field}" });
 }

@@ -8,7 +8,8 @@ public class AnimalRulesTests
 {
     private static readonly DateOnly Today = new(2026, 5, 14);
 
-    private static AnimalFacts Facts(string name, DateOnly? born = null, string breed = "") => new(name, AnimalKind.Sheep, breed, born, " grey ", " ");
+    private static AnimalFacts Facts(string name, DateOnly? born = null, string breed = "") =>
+        new(name, AnimalKind.Sheep, breed, born, " grey ", " ");
 
     [Fact]
     public void A_name_is_tidied_and_facts_are_trimmed()
@@ -27,7 +28,11 @@ public class AnimalRulesTests
     [InlineData("Peg", "2026-05-14", null, null)]
     public void What_cannot_be_is_refused_at_its_field(string name, string? born, string? shorn, string? refusal)
     {
-        var check = AnimalRules.Check(Facts(name, born is null ? null : DateOnly.Parse(born)), Today, shorn is null ? null : DateOnly.Parse(shorn));
+        var check = AnimalRules.Check(
+            Facts(name, born is null ? null : DateOnly.Parse(born)),
+            Today,
+            shorn is null ? null : DateOnly.Parse(shorn)
+        );
         Assert.Equal(refusal, check.IsRefused ? string.Join(' ', check.Refusals.Select(r => $"{r.Field}/{r.Code}")) : null);
     }
 
@@ -36,7 +41,10 @@ public class AnimalRulesTests
     {
         Assert.False(AnimalRules.Check(Facts(new string('a', 80)), Today, null).IsRefused);
         Assert.Equal("name", Assert.Single(AnimalRules.Check(Facts(new string('a', 81)), Today, null).Refusals).Field);
-        Assert.Equal("breed", Assert.Single(AnimalRules.Check(Facts("Peg", breed: "Gotland 50 / Wensleydale 70"), Today, null).Refusals).Field);
+        Assert.Equal(
+            "breed",
+            Assert.Single(AnimalRules.Check(Facts("Peg", breed: "Gotland 50 / Wensleydale 70"), Today, null).Refusals).Field
+        );
     }
 
     [Fact]

@@ -51,16 +51,20 @@ public class LocksTests
     [InlineData(112.0, 14, 130.0, "span-too-long")]
     [InlineData(112.0, -1, 30.0, "out-of-range")]
     [InlineData(700.0, null, null, "out-of-range")]
-    public void Refuses(double mm, int? crimps, double? span, string code) => Assert.Equal(code, MeasuredLock.Check(Lock(mm, crimps, span)).Refusals.Single().Code);
+    public void Refuses(double mm, int? crimps, double? span, string code) =>
+        Assert.Equal(code, MeasuredLock.Check(Lock(mm, crimps, span)).Refusals.Single().Code);
 
     [Fact]
-    public void The_spread_holds_its_mean_and_does_not_mind_the_order() => Gen.Double[1, 600].Array[2, 20].Sample(lengths =>
-    {
-        var spread = Spread.Of(lengths)!;
-        Assert.InRange(spread.Mean, spread.Least - 1e-9, spread.Most + 1e-9);
-        Assert.True(spread.StandardDeviation >= 0);
-        Assert.Equal(spread.StandardDeviation!.Value, Spread.Of([.. lengths.Reverse()])!.StandardDeviation!.Value, 0.5e-6);
-    });
+    public void The_spread_holds_its_mean_and_does_not_mind_the_order() =>
+        Gen.Double[1, 600]
+            .Array[2, 20]
+            .Sample(lengths =>
+            {
+                var spread = Spread.Of(lengths)!;
+                Assert.InRange(spread.Mean, spread.Least - 1e-9, spread.Most + 1e-9);
+                Assert.True(spread.StandardDeviation >= 0);
+                Assert.Equal(spread.StandardDeviation!.Value, Spread.Of([.. lengths.Reverse()])!.StandardDeviation!.Value, 0.5e-6);
+            });
 
     [Fact]
     public void Above_25_percent_it_is_uneven()

@@ -38,7 +38,9 @@ public class VerdictTests
     [InlineData(FleeceClass.Mohair, 26.0, 120.0, Use.Drape, Leaning.GoodFor)]
     public void A_kind_of_fleece_is_good_for_what_it_is_known_for(FleeceClass of, double micron, double staple, Use use, Leaning leaning)
     {
-        var told = Verdict.Of(Nothing with { Class = of, Felts = FleeceClasses.Felts(of), Micron = new(micron, micron), StapleMillimetres = staple }).Single(v => v.Use == use);
+        var told = Verdict
+            .Of(Nothing with { Class = of, Felts = FleeceClasses.Felts(of), Micron = new(micron, micron), StapleMillimetres = staple })
+            .Single(v => v.Use == use);
         Assert.Equal(leaning, told.Leaning);
         Assert.NotEmpty(leaning == Leaning.GoodFor ? told.For : told.Against);
     }
@@ -55,14 +57,26 @@ public class VerdictTests
     [InlineData(FleeceClass.Camelid, 26.0, false)]
     public void Wind_and_weather_take_a_strong_or_a_double_coat(FleeceClass of, double? micron, bool good)
     {
-        var facts = Nothing with { Class = of, Micron = micron is { } m ? new(m, m) : null, StapleMillimetres = 120, Judged = new(Coat: of is FleeceClass.Camelid ? Coat.Double : null) };
+        var facts = Nothing with
+        {
+            Class = of,
+            Micron = micron is { } m ? new(m, m) : null,
+            StapleMillimetres = 120,
+            Judged = new(Coat: of is FleeceClass.Camelid ? Coat.Double : null),
+        };
         Assert.Equal(good, Verdict.Of(facts).Any(v => v.Use == Use.OuterWear && v.For.Count > 0));
     }
 
     [Fact]
     public void A_tender_staple_asks_for_care_and_leaves_felt()
     {
-        var sound = Nothing with { Class = FleeceClass.Medium, Felts = FeltingGrade.Readily, StapleMillimetres = 100, Judged = new(Soundness: Soundness.Sound, Spring: Spring.Lively) };
+        var sound = Nothing with
+        {
+            Class = FleeceClass.Medium,
+            Felts = FeltingGrade.Readily,
+            StapleMillimetres = 100,
+            Judged = new(Soundness: Soundness.Sound, Spring: Spring.Lively),
+        };
         var tender = sound with { Judged = sound.Judged with { Soundness = Soundness.Tender } };
         Leaning Of(FleeceFacts f, Use use) => Verdict.Of(f).Single(v => v.Use == use).Leaning;
         Assert.Equal((Leaning.GoodFor, Leaning.CarefulWith), (Of(sound, Use.Socks), Of(tender, Use.Socks)));
@@ -75,37 +89,76 @@ public class VerdictTests
     [InlineData("Nobody knows this one", null)]
     public void What_the_breed_is_known_for_goes_before_its_class(string breed, FleeceClass? of)
     {
-        var horn = new Breed("Dorset Horn", Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: FeltingGrade.Moderately);
+        var horn = new Breed(
+            "Dorset Horn",
+            Fibre.Wool,
+            FleeceClass.Down,
+            new(27, 33),
+            new(60, 100),
+            Wave.Crimp,
+            null,
+            new(2, 4),
+            new(0.5, 0.65),
+            Felts: FeltingGrade.Moderately
+        );
         Breed? Find(string name) => name == horn.Name ? horn : null;
         var felts = Parentage.Read(breed, "breed").Value.Felts(Find, of);
-        Assert.Equal(breed == horn.Name ? FeltingGrade.Moderately : of is null ? null : FeltingGrade.Little, felts);
+        Assert.Equal(
+            breed == horn.Name ? FeltingGrade.Moderately
+                : of is null ? null
+                : FeltingGrade.Little,
+            felts
+        );
         Assert.Equal(felts == FeltingGrade.Little, Verdict.Of(Nothing with { Class = of, Felts = felts }).Any(v => v.Use == Use.Felt));
     }
 
     [Fact]
     public void The_parent_that_felts_most_readily_decides()
     {
-        Breed Of(string name, FeltingGrade felts) => new(name, Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: felts);
-        Breed? Find(string name) => name switch { "Suffolk" => Of(name, FeltingGrade.Little), "Merino" => Of(name, FeltingGrade.Readily), _ => null };
+        Breed Of(string name, FeltingGrade felts) =>
+            new(name, Fibre.Wool, FleeceClass.Down, new(27, 33), new(60, 100), Wave.Crimp, null, new(2, 4), new(0.5, 0.65), Felts: felts);
+        Breed? Find(string name) =>
+            name switch
+            {
+                "Suffolk" => Of(name, FeltingGrade.Little),
+                "Merino" => Of(name, FeltingGrade.Readily),
+                _ => null,
+            };
         Assert.Equal(FeltingGrade.Readily, Parentage.Read("Suffolk / Merino", "breed").Value.Felts(Find, null));
     }
 
     [Fact]
-    public void Knowing_more_can_only_add_rules_that_hold() => Gen.Select(Gen.Enum<FleeceClass>(), Gen.Double[10, 45], Gen.Double[20, 300], Gen.Enum<Handle>(), Gen.Enum<Lustre>()).Sample((of, micron, staple, handle, lustre) =>
-    {
-        var more = new FleeceFacts(of, Fibre.Wool, new(micron, micron), staple, null, null, new(Handle: handle, Lustre: lustre));
-        var less = more with { Judged = new() };
-        var held = Verdict.Rules.Where(r => r.Holds(less)).Select(r => r.Name);
-        Assert.Subset(Verdict.Rules.Where(r => r.Holds(more)).Select(r => r.Name).ToHashSet(), held.ToHashSet());
-    });
+    public void Knowing_more_can_only_add_rules_that_hold() =>
+        Gen.Select(Gen.Enum<FleeceClass>(), Gen.Double[10, 45], Gen.Double[20, 300], Gen.Enum<Handle>(), Gen.Enum<Lustre>())
+            .Sample(
+                (of, micron, staple, handle, lustre) =>
+                {
+                    var more = new FleeceFacts(
+                        of,
+                        Fibre.Wool,
+                        new(micron, micron),
+                        staple,
+                        null,
+                        null,
+                        new(Handle: handle, Lustre: lustre)
+                    );
+                    var less = more with { Judged = new() };
+                    var held = Verdict.Rules.Where(r => r.Holds(less)).Select(r => r.Name);
+                    Assert.Subset(Verdict.Rules.Where(r => r.Holds(more)).Select(r => r.Name).ToHashSet(), held.ToHashSet());
+                }
+            );
 
     [Fact]
-    public void Every_rule_has_a_name_of_its_own() => Assert.Equal(Verdict.Rules.Count, Verdict.Rules.Select(r => r.Name).Distinct().Count());
+    public void Every_rule_has_a_name_of_its_own() =>
+        Assert.Equal(Verdict.Rules.Count, Verdict.Rules.Select(r => r.Name).Distinct().Count());
 
     [Fact]
     public void Every_judgement_is_asked_once_with_words_for_every_value_and_how_to_do_it()
     {
-        var asked = typeof(Judgements).GetProperties().Where(p => p.Name != "EqualityContract").ToDictionary(p => p.Name, p => Nullable.GetUnderlyingType(p.PropertyType)!);
+        var asked = typeof(Judgements)
+            .GetProperties()
+            .Where(p => p.Name != "EqualityContract")
+            .ToDictionary(p => p.Name, p => Nullable.GetUnderlyingType(p.PropertyType)!);
         Assert.Equal(asked.Keys.Order(), LookOver.Kinds.Select(k => k.Name).Order());
         Assert.All(LookOver.Kinds, k =>
         {

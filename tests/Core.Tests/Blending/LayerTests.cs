@@ -9,18 +9,24 @@ namespace EarthyTuft.Core.Tests.Blending;
 /// <summary>The layers of a blend: their plan, what passes make of them, and the law that a mixed pile has to keep.</summary>
 public class LayerTests(ITestOutputHelper output)
 {
-    private static readonly Gen<double[]> Fractions = Gen.Double[0.01, 1].Array[1, 12].Select(parts => parts.Select(p => p / parts.Sum()).ToArray());
+    private static readonly Gen<double[]> Fractions = Gen.Double[0.01, 1]
+        .Array[1, 12]
+        .Select(parts => parts.Select(p => p / parts.Sum()).ToArray());
 
     [Fact]
-    public void A_load_is_its_layers_and_every_component_has_its_share() => Gen.Select(Fractions, Gen.Double[1, 500], Gen.Int[1, 60]).Sample((fractions, grams, layers) =>
-    {
-        var laid = LayerPlan.Of(fractions, grams, layers);
-        Assert.Equal(grams, laid.Sum(l => l.Grams), grams * 1e-9);
-        for (var c = 0; c < fractions.Length; c++)
-        {
-            Assert.Equal(grams * fractions[c], laid.Where(l => l.Component == c).Sum(l => l.Grams), grams * 1e-9);
-        }
-    });
+    public void A_load_is_its_layers_and_every_component_has_its_share() =>
+        Gen.Select(Fractions, Gen.Double[1, 500], Gen.Int[1, 60])
+            .Sample(
+                (fractions, grams, layers) =>
+                {
+                    var laid = LayerPlan.Of(fractions, grams, layers);
+                    Assert.Equal(grams, laid.Sum(l => l.Grams), grams * 1e-9);
+                    for (var c = 0; c < fractions.Length; c++)
+                    {
+                        Assert.Equal(grams * fractions[c], laid.Where(l => l.Component == c).Sum(l => l.Grams), grams * 1e-9);
+                    }
+                }
+            );
 
     [Fact]
     public void Thin_layers_of_the_small_lie_between_those_of_the_large()
@@ -32,31 +38,35 @@ public class LayerTests(ITestOutputHelper output)
     }
 
     [Fact]
-    public void Passes_conserve_every_component_and_one_part_leaves_the_pile() => Gen.Select(Fractions, Gen.Int[1, 400], Gen.Int[1, 8], Gen.Int[0, 6], Gen.Int[0, 1000]).Sample((fractions, thin, parts, passes, seed) =>
-    {
-        var pile = LayerPile.Laid(LayerPlan.Of(fractions, 50, 12), thin);
-        Assert.Equal(thin, pile.Layers.Count);
-        if (thin >= 2 * LayerPlan.Of(fractions, 50, 12).Count)
-        {
-            Assert.Equal(Enumerable.Range(0, fractions.Length), pile.Layers.Distinct().Order());
-        }
+    public void Passes_conserve_every_component_and_one_part_leaves_the_pile() =>
+        Gen.Select(Fractions, Gen.Int[1, 400], Gen.Int[1, 8], Gen.Int[0, 6], Gen.Int[0, 1000])
+            .Sample(
+                (fractions, thin, parts, passes, seed) =>
+                {
+                    var pile = LayerPile.Laid(LayerPlan.Of(fractions, 50, 12), thin);
+                    Assert.Equal(thin, pile.Layers.Count);
+                    if (thin >= 2 * LayerPlan.Of(fractions, 50, 12).Count)
+                    {
+                        Assert.Equal(Enumerable.Range(0, fractions.Length), pile.Layers.Distinct().Order());
+                    }
 
-        var random = new Random(seed);
-        var after = pile;
-        for (var i = 0; i < passes; i++)
-        {
-            after = after.Pass(parts, random);
-        }
+                    var random = new Random(seed);
+                    var after = pile;
+                    for (var i = 0; i < passes; i++)
+                    {
+                        after = after.Pass(parts, random);
+                    }
 
-        Assert.Equal(pile.Layers.Order(), after.Layers.Order());
-        if (parts == 1)
-        {
-            Assert.Equal(pile.Layers, after.Layers);
-        }
+                    Assert.Equal(pile.Layers.Order(), after.Layers.Order());
+                    if (parts == 1)
+                    {
+                        Assert.Equal(pile.Layers, after.Layers);
+                    }
 
-        var taken = Math.Max(1, thin / 5);
-        Assert.All(after.Stretches(taken, fractions.Length), s => Assert.Equal(1, s.Sum(), 1e-9));
-    });
+                    var taken = Math.Max(1, thin / 5);
+                    Assert.All(after.Stretches(taken, fractions.Length), s => Assert.Equal(1, s.Sum(), 1e-9));
+                }
+            );
 
     [Fact]
     public void The_same_seed_is_the_same_hand()
@@ -74,7 +84,12 @@ public class LayerTests(ITestOutputHelper output)
     {
         // Two halves laid on one over the other: as streaky as can be.
         var laid = new Layer[] { new(0, 25), new(1, 25) };
-        var mean = Enumerable.Range(0, 5).Select(pass => Enumerable.Range(1, 60).Average(seed => BlendEvenness.Of(laid, 2, 4, 3, 20, seed).Passes[pass].Variation!.Value)).ToArray();
+        var mean = Enumerable
+            .Range(0, 5)
+            .Select(pass =>
+                Enumerable.Range(1, 60).Average(seed => BlendEvenness.Of(laid, 2, 4, 3, 20, seed).Passes[pass].Variation!.Value)
+            )
+            .ToArray();
         var floor = BlendEvenness.Of(laid, 2, 0, 3, 20, 1).Floor;
         Assert.Equal(0.5, mean[0], 1e-9);
         Assert.True(mean[0] > mean[1] && mean[1] > mean[2] && mean[2] > mean[3], string.Join(" ", mean));
@@ -130,7 +145,8 @@ public class BlendPlanTests
 {
     private static string Code<T>(Result<T> result) => string.Join(", ", result.Refusals.Select(r => $"{r.Field} {r.Code}"));
 
-    private static Result<BlendShares> Read(SharesBy by, string[] amounts, string? total = "1200") => BlendShares.Read(by, amounts, total, MassUnit.Gram);
+    private static Result<BlendShares> Read(SharesBy by, string[] amounts, string? total = "1200") =>
+        BlendShares.Read(by, amounts, total, MassUnit.Gram);
 
     [Fact]
     public void Shares_come_as_percent_as_parts_or_as_weights_and_make_one()
@@ -168,11 +184,18 @@ public class BlendPlanTests
     [Fact]
     public void A_mix_is_told_what_it_will_be_like()
     {
-        KnownComponent Of(double share, Composition what, double? staple = null, double? micron = null, FeltingGrade? felts = null) => new(share, what, staple, micron, felts);
-        Assert.Equal([BlendNote.UnlikeLengths, BlendNote.UnlikeFineness], BlendNotes.Of([Of(0.5, Fibre.Wool, 60, 19), Of(0.5, Fibre.Wool, 110, 36)]));
+        KnownComponent Of(double share, Composition what, double? staple = null, double? micron = null, FeltingGrade? felts = null) =>
+            new(share, what, staple, micron, felts);
+        Assert.Equal(
+            [BlendNote.UnlikeLengths, BlendNote.UnlikeFineness],
+            BlendNotes.Of([Of(0.5, Fibre.Wool, 60, 19), Of(0.5, Fibre.Wool, 110, 36)])
+        );
         Assert.Equal([BlendNote.Slippery], BlendNotes.Of([Of(0.98, Fibre.Wool), Of(0.02, Fibre.Polyester)]));
         Assert.Equal([BlendNote.WearsWell], BlendNotes.Of([Of(0.8, Fibre.Wool), Of(0.2, Fibre.Nylon)]));
-        Assert.Equal([BlendNote.FeltsUnevenly], BlendNotes.Of([Of(0.5, Fibre.Wool, felts: FeltingGrade.Readily), Of(0.5, Fibre.Wool, felts: FeltingGrade.Little)]));
+        Assert.Equal(
+            [BlendNote.FeltsUnevenly],
+            BlendNotes.Of([Of(0.5, Fibre.Wool, felts: FeltingGrade.Readily), Of(0.5, Fibre.Wool, felts: FeltingGrade.Little)])
+        );
         Assert.Equal([BlendNote.Felts], BlendNotes.Of([Of(1, Fibre.Wool, felts: FeltingGrade.Readily)]));
         Assert.Empty(BlendNotes.Of([Of(0.5, Fibre.Wool), Of(0.5, Fibre.Cashmere)]));
     }

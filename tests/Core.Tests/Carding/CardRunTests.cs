@@ -14,7 +14,8 @@ namespace EarthyTuft.Core.Tests.Carding;
 public class CardRunTests
 {
     private static readonly DateTimeOffset Began = new(2026, 5, 14, 9, 0, 0, TimeSpan.Zero);
-    private static readonly Cloth Drum = new(20, 57, 96), HandCard = new(20, 12, 72);
+    private static readonly Cloth Drum = new(20, 57, 96),
+        HandCard = new(20, 12, 72);
     private readonly List<RunEvent<CardEvent>> happened = [];
     private DateTimeOffset now = Began;
 
@@ -45,12 +46,16 @@ public class CardRunTests
     }
 
     [Fact]
-    public void Equal_loads_make_all_of_it() => Gen.Select(Gen.Double[1, 5000], Gen.Double[1, 200]).Sample((grams, most) =>
-    {
-        var (loads, each) = LoadSize.Equal(grams, most);
-        Assert.Equal(grams, loads * each, 1e-6);
-        Assert.True(each <= most * (1 + 1e-6));
-    });
+    public void Equal_loads_make_all_of_it() =>
+        Gen.Select(Gen.Double[1, 5000], Gen.Double[1, 200])
+            .Sample(
+                (grams, most) =>
+                {
+                    var (loads, each) = LoadSize.Equal(grams, most);
+                    Assert.Equal(grams, loads * each, 1e-6);
+                    Assert.True(each <= most * (1 + 1e-6));
+                }
+            );
 
     [Fact]
     public void A_load_is_typical_for_cloth_and_fibre()
@@ -90,9 +95,15 @@ public class CardRunTests
         IReadOnlyList<CardCaution> Of(ToolKind kind, Cloth cloth, FleeceClass? of, Span? micron, double? staple, double grams) =>
             CardFit.Cautions(kind, cloth, of, micron, staple, CardLoad.Typical(kind, cloth, of), grams);
         Assert.Empty(Of(ToolKind.DrumCarder, Drum, FleeceClass.Fine, new(18, 22), 70, 25));
-        Assert.Equal([CardCaution.StapleTooLong, CardCaution.ClothTooClose], Of(ToolKind.DrumCarder, Drum, FleeceClass.Long, new(33, 38), 180, 50));
+        Assert.Equal(
+            [CardCaution.StapleTooLong, CardCaution.ClothTooClose],
+            Of(ToolKind.DrumCarder, Drum, FleeceClass.Long, new(33, 38), 180, 50)
+        );
         Assert.Equal([CardCaution.StapleLong], Of(ToolKind.DrumCarder, Drum, null, null, 100, 50));
-        Assert.Equal([CardCaution.DownOnDrum, CardCaution.ClothTooOpen], Of(ToolKind.DrumCarder, Drum with { TeethPerSquareInch = 54 }, FleeceClass.Cashmere, new(14, 17), 40, 20));
+        Assert.Equal(
+            [CardCaution.DownOnDrum, CardCaution.ClothTooOpen],
+            Of(ToolKind.DrumCarder, Drum with { TeethPerSquareInch = 54 }, FleeceClass.Cashmere, new(14, 17), 40, 20)
+        );
         Assert.Equal([CardCaution.Overload], Of(ToolKind.HandCards, HandCard, FleeceClass.Medium, null, null, 6.1));
         Assert.Empty(Of(ToolKind.HandCards, HandCard with { TeethPerSquareInch = null }, FleeceClass.Medium, new(25, 29), 75, 6));
     }
@@ -110,8 +121,19 @@ public class CardRunTests
         var pass = State.Now;
         Assert.Equal(9, pass.Loads.Count);
         Assert.Equal(
-            [LoadStanding.Even, LoadStanding.Even, LoadStanding.Even, LoadStanding.Light, LoadStanding.Even, LoadStanding.Even, LoadStanding.Even, LoadStanding.Even, LoadStanding.NotKnown],
-            LoadEvenness.Judge([.. pass.Loads.Select(l => l.Grams)], 1));
+            [
+                LoadStanding.Even,
+                LoadStanding.Even,
+                LoadStanding.Even,
+                LoadStanding.Light,
+                LoadStanding.Even,
+                LoadStanding.Even,
+                LoadStanding.Even,
+                LoadStanding.Even,
+                LoadStanding.NotKnown,
+            ],
+            LoadEvenness.Judge([.. pass.Loads.Select(l => l.Grams)], 1)
+        );
         Assert.Null(CardRun.Made(State));
         Assert.Equal(4, CardRun.MinutesPerLoad(State));
         var summary = CardRun.Summarise(State);
@@ -144,7 +166,8 @@ public class CardRunTests
     [InlineData(5, null, "pinch missing")]
     [InlineData(5, "0", "pinch empty-lot")]
     [InlineData(5, "a pinch", "pinch not-a-weight")]
-    public void Neps_want_a_count_and_a_pinch(int neps, string? pinch, string refused) => Assert.Equal(refused, Code(Tap(new CountNeps(neps, pinch))));
+    public void Neps_want_a_count_and_a_pinch(int neps, string? pinch, string refused) =>
+        Assert.Equal(refused, Code(Tap(new CountNeps(neps, pinch))));
 
     [Fact]
     public void What_cannot_be_is_refused()
@@ -156,12 +179,35 @@ public class CardRunTests
         Assert.Equal("load not-here", Code(Tap(new WeighCardLoad(Guid.NewGuid(), "40"))));
         Tap(new CountCardLoads(2));
         Assert.Equal("load not-here", Code(Tap(new WeighCardLoad(State.Now.Loads[0].Event, "40"))));
-        Assert.Equal("at out-of-range", Code(CardRun.Decide(State, new CardOneLoad(null, now.AddHours(1)), MassUnit.Gram, now, Guid.CreateVersion7)));
+        Assert.Equal(
+            "at out-of-range",
+            Code(CardRun.Decide(State, new CardOneLoad(null, now.AddHours(1)), MassUnit.Gram, now, Guid.CreateVersion7))
+        );
         Assert.Equal("kind not-here", Code(Tap(new Core.Drying.WeighRack("3"))));
-        Assert.Equal(["lotIds nothing-taken", "gives wrong-form", "mass not-weighed"], CardRun.Plan([], null, new LoadSize(50, 0), LotForm.Top, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(r => $"{r.Field} {r.Code}"));
-        Assert.Equal(["lotIds wrong-form"], CardRun.Plan([LotForm.Raw], 100, new LoadSize(50, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(r => $"{r.Field} {r.Code}"));
-        Assert.Equal(["most out-of-range"], CardRun.Plan([LotForm.Clean], 9000, new LoadSize(1, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(r => $"{r.Field} {r.Code}"));
-        Assert.Equal(["most out-of-range"], CardRun.Plan([LotForm.Clean], 100, new LoadSize(double.NaN, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(r => $"{r.Field} {r.Code}"));
+        Assert.Equal(
+            ["lotIds nothing-taken", "gives wrong-form", "mass not-weighed"],
+            CardRun
+                .Plan([], null, new LoadSize(50, 0), LotForm.Top, LaidOn.Lengthwise, TakenOff.Diz, "")
+                .Refusals.Select(r => $"{r.Field} {r.Code}")
+        );
+        Assert.Equal(
+            ["lotIds wrong-form"],
+            CardRun
+                .Plan([LotForm.Raw], 100, new LoadSize(50, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "")
+                .Refusals.Select(r => $"{r.Field} {r.Code}")
+        );
+        Assert.Equal(
+            ["most out-of-range"],
+            CardRun
+                .Plan([LotForm.Clean], 9000, new LoadSize(1, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "")
+                .Refusals.Select(r => $"{r.Field} {r.Code}")
+        );
+        Assert.Equal(
+            ["most out-of-range"],
+            CardRun
+                .Plan([LotForm.Clean], 100, new LoadSize(double.NaN, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "")
+                .Refusals.Select(r => $"{r.Field} {r.Code}")
+        );
     }
 
     [Theory]
@@ -170,7 +216,8 @@ public class CardRunTests
     [InlineData(LaidOn.Lengthwise, TakenOff.RolledAcross, FibreOrder.Jumbled)]
     [InlineData(LaidOn.Crosswise, TakenOff.OnePiece, FibreOrder.Jumbled)]
     [InlineData(LaidOn.Crosswise, TakenOff.RolledAlong, FibreOrder.Mostly)]
-    public void How_the_fibres_lie_follows_from_laying_on_and_taking_off(LaidOn laid, TakenOff taken, FibreOrder order) => Assert.Equal(order, PlanOf(100, 50, laid, taken).Order);
+    public void How_the_fibres_lie_follows_from_laying_on_and_taking_off(LaidOn laid, TakenOff taken, FibreOrder order) =>
+        Assert.Equal(order, PlanOf(100, 50, laid, taken).Order);
 
     [Theory]
     [InlineData(LotForm.Batt, TakenOff.OnePiece)]
@@ -180,11 +227,13 @@ public class CardRunTests
     [InlineData(LotForm.Roving, TakenOff.Diz)]
     public void A_product_comes_off_as_it_usually_does_unless_somebody_says_otherwise(LotForm gives, TakenOff usual)
     {
-        CardPlan Of(TakenOff? takenOff) => CardRun.Plan([LotForm.Clean], 100, new LoadSize(50, 0), gives, LaidOn.Lengthwise, takenOff, "").Value;
+        CardPlan Of(TakenOff? takenOff) =>
+            CardRun.Plan([LotForm.Clean], 100, new LoadSize(50, 0), gives, LaidOn.Lengthwise, takenOff, "").Value;
         Assert.Equal((usual, TakenOff.Strips), (Of(null).TakenOff, Of(TakenOff.Strips).TakenOff));
     }
 
-    private static NepVerdict Verdict(params (int Count, double Pinch)[] passes) => NepAdvice.Of([.. passes.Select((p, i) => new NepCount(i + 1, p.Count, p.Pinch))]).Verdict;
+    private static NepVerdict Verdict(params (int Count, double Pinch)[] passes) =>
+        NepAdvice.Of([.. passes.Select((p, i) => new NepCount(i + 1, p.Count, p.Pinch))]).Verdict;
 
     [Fact]
     public void Neps_say_whether_another_pass_helps()

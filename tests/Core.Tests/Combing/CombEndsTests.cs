@@ -9,7 +9,8 @@ public class CombEndsTests
 {
     private static readonly Gen<LockEnd> Ends = Gen.Int[0, 1].Select(i => (LockEnd)i);
 
-    /// <summary>Locks on a comb: one end in the tines, the other free. A transfer draws the free ends into the other comb's tines.</summary>
+    /// <summary>Locks on a comb: one end in the tines, the other free. A transfer draws the free ends into the other comb's
+    /// tines.</summary>
     private static LockEnd FreeAfter(LockEnd lashedBy, int transfers)
     {
         var (held, free) = (lashedBy, lashedBy == LockEnd.Butt ? LockEnd.Tip : LockEnd.Butt);
@@ -24,14 +25,19 @@ public class CombEndsTests
 
     [Fact]
     public void After_any_transfers_it_is_as_on_the_combs() =>
-        Gen.Select(Ends, Gen.Int[0, 60]).Sample((end, transfers) => Assert.Equal(FreeAfter(end, transfers), CombEnds.Leading(end, transfers)));
+        Gen.Select(Ends, Gen.Int[0, 60])
+            .Sample((end, transfers) => Assert.Equal(FreeAfter(end, transfers), CombEnds.Leading(end, transfers)));
 
     [Fact]
-    public void The_transfers_are_the_fewest_that_give_the_wanted_end() => Gen.Select(Ends, Ends, Gen.Int[0, 60]).Sample((lashed, wanted, atLeast) =>
-    {
-        var fewest = Enumerable.Range(atLeast, 3).First(t => FreeAfter(lashed, t) == wanted);
-        Assert.Equal(fewest, CombEnds.Transfers(lashed, wanted, atLeast));
-    });
+    public void The_transfers_are_the_fewest_that_give_the_wanted_end() =>
+        Gen.Select(Ends, Ends, Gen.Int[0, 60])
+            .Sample(
+                (lashed, wanted, atLeast) =>
+                {
+                    var fewest = Enumerable.Range(atLeast, 3).First(t => FreeAfter(lashed, t) == wanted);
+                    Assert.Equal(fewest, CombEnds.Transfers(lashed, wanted, atLeast));
+                }
+            );
 
     [Theory]
     [InlineData(LockEnd.Butt, 0, LockEnd.Tip)]
@@ -52,7 +58,10 @@ public class CombEndsTests
     [InlineData(double.NaN)]
     public void Transfers_are_whole(double transfers)
     {
-        Assert.Equal("transfers out-of-range", $"{CombEnds.ReckonEnds(new(LockEnd.Butt, transfers)).Refusals[0].Field} {CombEnds.ReckonEnds(new(LockEnd.Butt, transfers)).Refusals[0].Code}");
+        Assert.Equal(
+            "transfers out-of-range",
+            $"{CombEnds.ReckonEnds(new(LockEnd.Butt, transfers)).Refusals[0].Field} {CombEnds.ReckonEnds(new(LockEnd.Butt, transfers)).Refusals[0].Code}"
+        );
         Assert.Equal("atLeast", CombEnds.ReckonTransfers(new(LockEnd.Butt, LockEnd.Tip, transfers)).Refusals[0].Field);
     }
 }

@@ -9,7 +9,8 @@ using Xunit;
 
 namespace EarthyTuft.Core.Tests.Combing;
 
-/// <summary>Combing from the first load to the last: loads by the tines, the leading end by the taps, noil by load, and when a transfer is not worth it.</summary>
+/// <summary>Combing from the first load to the last: loads by the tines, the leading end by the taps, noil by load, and when a transfer is
+/// not worth it.</summary>
 public class CombRunTests
 {
     private static readonly DateTimeOffset Start = new(2026, 5, 14, 10, 0, 0, TimeSpan.Zero);
@@ -17,8 +18,14 @@ public class CombRunTests
     private readonly List<RunEvent<CombEvent>> happened = [];
     private CombPlan plan = Planned(300, 33);
 
-    private static CombPlan Wish(double most = 33, CombWay way = CombWay.Lashed, LockEnd lashedBy = LockEnd.Butt, LockEnd? wanted = LockEnd.Tip, int atLeast = 3, double? diz = 3) =>
-        new(0, new LoadSize(most, 0), way, lashedBy, wanted, atLeast, DrawnOff.Diz, diz, "Long");
+    private static CombPlan Wish(
+        double most = 33,
+        CombWay way = CombWay.Lashed,
+        LockEnd lashedBy = LockEnd.Butt,
+        LockEnd? wanted = LockEnd.Tip,
+        int atLeast = 3,
+        double? diz = 3
+    ) => new(0, new LoadSize(most, 0), way, lashedBy, wanted, atLeast, DrawnOff.Diz, diz, "Long");
 
     private static CombPlan Planned(double grams, double most) => CombRun.Plan([LotForm.Clean], grams, Wish(most)).Value;
 
@@ -26,7 +33,16 @@ public class CombRunTests
 
     private Result<IReadOnlyList<RunEvent<CombEvent>>> Tap(RunCommand command)
     {
-        var result = CombRun.Decide(State, command with { At = command.At ?? Start.AddMinutes(4 * (happened.Count + 1)) }, MassUnit.Gram, Start.AddHours(12), Guid.CreateVersion7);
+        var result = CombRun.Decide(
+            State,
+            command with
+            {
+                At = command.At ?? Start.AddMinutes(4 * (happened.Count + 1)),
+            },
+            MassUnit.Gram,
+            Start.AddHours(12),
+            Guid.CreateVersion7
+        );
         happened.AddRange(result.IsRefused ? [] : result.Value);
         return result;
     }
@@ -54,13 +70,17 @@ public class CombRunTests
     {
         Assert.Equal(0.5, CombLoad.Fill(12.6, 12.6, 0), 1e-9);
         Assert.Equal(0.5 * 1.25 * 1.25, CombLoad.Fill(12.6, 12.6, 2), 1e-9);
-        CombPlan Of(double grams, int atLeast) => CombRun.Plan([LotForm.Clean], grams, Wish(most: grams, wanted: null, atLeast: atLeast)).Value;
+        CombPlan Of(double grams, int atLeast) =>
+            CombRun.Plan([LotForm.Clean], grams, Wish(most: grams, wanted: null, atLeast: atLeast)).Value;
         var sound = new CombFibre(FleeceClass.Long, 180, false, false);
         Assert.Equal([CombCaution.Overload], CombFit.Cautions(sound, Of(13, 0), TwoRows));
         Assert.Equal([CombCaution.AboveThePoints], CombFit.Cautions(sound, Of(12, 4), TwoRows));
         Assert.Empty(CombFit.Cautions(sound, Of(9.8, 3), TwoRows));
         Assert.Empty(CombFit.Cautions(sound, Of(500, 4), null));
-        Assert.Equal([CombCaution.StapleShort, CombCaution.ShortAndFine, CombCaution.Tender, CombCaution.WaxLeft], CombFit.Cautions(new(FleeceClass.Cashmere, 35, true, true), Of(3, 0), TwoRows));
+        Assert.Equal(
+            [CombCaution.StapleShort, CombCaution.ShortAndFine, CombCaution.Tender, CombCaution.WaxLeft],
+            CombFit.Cautions(new(FleeceClass.Cashmere, 35, true, true), Of(3, 0), TwoRows)
+        );
     }
 
     [Fact]
@@ -70,39 +90,54 @@ public class CombRunTests
         var butts = CombRun.Plan([LotForm.Clean], 300, Wish(wanted: LockEnd.Butt)).Value;
         Assert.Equal((3, false), (butts.Transfers, butts.TakesOneMore));
         Assert.Equal(3, CombRun.Plan([LotForm.Clean], 300, Wish(wanted: null)).Value.Transfers);
-        Assert.Equal((0, LotForm.Opened), (CombRun.Plan([LotForm.Clean], 300, Wish(way: CombWay.Flicked)).Value.Transfers, CombRun.Plan([LotForm.Clean], 300, Wish(way: CombWay.Flicked)).Value.Gives));
+        Assert.Equal(
+            (0, LotForm.Opened),
+            (
+                CombRun.Plan([LotForm.Clean], 300, Wish(way: CombWay.Flicked)).Value.Transfers,
+                CombRun.Plan([LotForm.Clean], 300, Wish(way: CombWay.Flicked)).Value.Gives
+            )
+        );
         Assert.Equal("wanted wrong-end", Code(CombRun.Plan([LotForm.Clean], 300, Wish(way: CombWay.Hackle, wanted: LockEnd.Butt))));
         Assert.Equal(0, CombRun.Plan([LotForm.Clean], 300, Wish(way: CombWay.Hackle)).Value.Transfers);
     }
 
     // The fold against a pair of combs that is really turned about, whatever is tapped, in whatever order, and taken back.
     [Fact]
-    public void The_leading_end_after_any_sequence_is_as_on_the_combs() => Gen.Select(Gen.Int[0, 1], Gen.Int[0, 4].Array[0, 40]).Sample((end, taps) =>
-    {
-        plan = Planned(300, 33) with { LashedBy = (LockEnd)end };
-        happened.Clear();
-        var (free, count) = (plan.LashedBy.Other(), 0);
-        foreach (var tap in taps)
-        {
-            if (tap <= 2)
-            {
-                Tap(new TransferFibre());
-                (free, count) = (free.Other(), count + 1);
-            }
-            else if (tap == 3)
-            {
-                Tap(new CombOneLoad());
-                (free, count) = (plan.LashedBy.Other(), 0);
-            }
-            else if (happened.Count > 0 && happened[^1].What is FibreTransferred && CombRun.Withdraw(happened, happened[^1].Id) is null)
-            {
-                happened.RemoveAt(happened.Count - 1);
-                (free, count) = (free.Other(), count - 1);
-            }
+    public void The_leading_end_after_any_sequence_is_as_on_the_combs() =>
+        Gen.Select(Gen.Int[0, 1], Gen.Int[0, 4].Array[0, 40])
+            .Sample(
+                (end, taps) =>
+                {
+                    plan = Planned(300, 33) with { LashedBy = (LockEnd)end };
+                    happened.Clear();
+                    var (free, count) = (plan.LashedBy.Other(), 0);
+                    foreach (var tap in taps)
+                    {
+                        if (tap <= 2)
+                        {
+                            Tap(new TransferFibre());
+                            (free, count) = (free.Other(), count + 1);
+                        }
+                        else if (tap == 3)
+                        {
+                            Tap(new CombOneLoad());
+                            (free, count) = (plan.LashedBy.Other(), 0);
+                        }
+                        else if (
+                            happened.Count > 0
+                            && happened[^1].What is FibreTransferred
+                            && CombRun.Withdraw(happened, happened[^1].Id) is null
+                        )
+                        {
+                            happened.RemoveAt(happened.Count - 1);
+                            (free, count) = (free.Other(), count - 1);
+                        }
 
-            Assert.Equal((free, count), (State.Leading, State.Transfers));
-        }
-    }, threads: 1);
+                        Assert.Equal((free, count), (State.Leading, State.Transfers));
+                    }
+                },
+                threads: 1
+            );
 
     [Fact]
     public void Loads_are_weighed_counted_and_weighed_afterwards_and_the_tender_ones_are_named()
@@ -145,7 +180,10 @@ public class CombRunTests
         Tap(new WeighSliver(2, "9"));
         Assert.Equal((4.5, null), (SliverEvenness.Of(State.Pieces)!.GramsPerMetre, SliverEvenness.Of(State.Pieces)!.Variation));
         Tap(new WeighSliver(2, "11"));
-        Assert.Equal((5, Math.Sqrt(0.5) / 5), (SliverEvenness.Of(State.Pieces)!.GramsPerMetre, SliverEvenness.Of(State.Pieces)!.Variation!.Value));
+        Assert.Equal(
+            (5, Math.Sqrt(0.5) / 5),
+            (SliverEvenness.Of(State.Pieces)!.GramsPerMetre, SliverEvenness.Of(State.Pieces)!.Variation!.Value)
+        );
     }
 
     [Theory]
@@ -154,7 +192,13 @@ public class CombRunTests
     [InlineData(0.0, 50, 1, TransferVerdict.TooCoarse, 2)]
     [InlineData(0.3, 50, 0.1, TransferVerdict.Enough, 1)]
     [InlineData(0.8, 50, 0.1, TransferVerdict.GoOn, 1)]
-    public void A_transfer_that_took_out_less_than_one_in_a_hundred_was_the_last(double? grams, double load, double step, TransferVerdict verdict, int together)
+    public void A_transfer_that_took_out_less_than_one_in_a_hundred_was_the_last(
+        double? grams,
+        double load,
+        double step,
+        TransferVerdict verdict,
+        int together
+    )
     {
         var advice = TransferAdvice.Of(grams is { } g ? new TransferTufts(g, 1) : null, load, step);
         Assert.Equal((verdict, together), (advice.Verdict, advice.LoadsTogether));
@@ -176,11 +220,13 @@ public class CombRunTests
         double Gauss() => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
         NoilCourse Course(double perLoad)
         {
-            var loads = Enumerable.Range(0, 12).Select(i =>
-            {
-                var share = Math.Max(0.01, 0.1 + perLoad * i + 0.012 * Gauss());
-                return new CombedLoad(Math.Round(50 * (1 - share)), Math.Round(50 * share));
-            });
+            var loads = Enumerable
+                .Range(0, 12)
+                .Select(i =>
+                {
+                    var share = Math.Max(0.01, 0.1 + perLoad * i + 0.012 * Gauss());
+                    return new CombedLoad(Math.Round(50 * (1 - share)), Math.Round(50 * share));
+                });
             return NoilCourse.Of([.. loads])!;
         }
 
@@ -212,7 +258,10 @@ public class CombRunTests
         Assert.Equal("kind out-of-range", Code(Tap(new TransferFibre())));
         plan = plan with { Way = CombWay.Flicked };
         Assert.Equal("kind not-here", Code(Tap(new TransferFibre())));
-        Assert.Equal("at out-of-range", Code(CombRun.Decide(State, new TransferFibre(Start.AddDays(3)), MassUnit.Gram, Start, Guid.CreateVersion7)));
+        Assert.Equal(
+            "at out-of-range",
+            Code(CombRun.Decide(State, new TransferFibre(Start.AddDays(3)), MassUnit.Gram, Start, Guid.CreateVersion7))
+        );
 
         Assert.Equal("lotIds nothing-taken, mass not-weighed", Code(CombRun.Plan([], null, Wish())));
         Assert.Equal("lotIds wrong-form", Code(CombRun.Plan([LotForm.Raw], 100, Wish())));

@@ -4,12 +4,14 @@ using Xunit;
 namespace EarthyTuft.Core.Tests.Combing;
 
 /// <summary>
-/// A tender part of a fleece, found by the noil of the loads. The trial of docs/craft.md, section 10: eight to sixteen loads of 45 to 55 g on a scale
-/// of one gram, noil of 8 to 16 % that differs by 1.5 points from load to load, in every other run two neighbours with twice the noil.
+/// A tender part of a fleece, found by the noil of the loads. The trial of docs/craft.md, section 10: eight to sixteen loads of 45 to 55 g
+/// on a scale of one gram, noil of 8 to 16 % that differs by 1.5 points from load to load, in every other run two neighbours with twice the
+/// noil.
 /// </summary>
 public class TenderPartTests(ITestOutputHelper output)
 {
-    private static double Gauss(Random random) => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+    private static double Gauss(Random random) =>
+        Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 
     private static (CombedLoad[] Loads, int? Tender) Run(Random random, bool tender)
     {
@@ -31,7 +33,8 @@ public class TenderPartTests(ITestOutputHelper output)
     {
         var random = new Random(20261127);
         const int Runs = 1500;
-        int found = 0, falsely = 0;
+        int found = 0,
+            falsely = 0;
         for (var i = 0; i < Runs; i++)
         {
             var (loads, tender) = Run(random, tender: true);

@@ -13,8 +13,30 @@ public class ComparisonTests
 {
     private static readonly DateTimeOffset Morning = new(2026, 5, 14, 8, 0, 0, TimeSpan.Zero);
 
-    private static PreparedWay Way(LotForm form, double taken, double made, double? minutes, double doubt = 0.3, double rest = 0, string who = "Ada", int hours = 0) => new(
-        [StepKind.Card], form, [Guid.NewGuid()], [Guid.NewGuid()], new Known(taken, doubt), new Known(made, doubt), rest, minutes, 1, [who], Morning.AddHours(hours), Morning.AddHours(hours + 1));
+    private static PreparedWay Way(
+        LotForm form,
+        double taken,
+        double made,
+        double? minutes,
+        double doubt = 0.3,
+        double rest = 0,
+        string who = "Ada",
+        int hours = 0
+    ) =>
+        new(
+            [StepKind.Card],
+            form,
+            [Guid.NewGuid()],
+            [Guid.NewGuid()],
+            new Known(taken, doubt),
+            new Known(made, doubt),
+            rest,
+            minutes,
+            1,
+            [who],
+            Morning.AddHours(hours),
+            Morning.AddHours(hours + 1)
+        );
 
     private static Sample Spun(Draw draw, double grams, int minutes, double joins, double lumps, double wpi = 20) =>
         new(LotForm.Cloud, draw, wpi, 2, 25, "", []) { Spun = new Spun(grams, minutes, joins, lumps) };
@@ -52,19 +74,37 @@ public class ComparisonTests
     [Fact]
     public void Evenness_is_compared_of_one_kind_of_yarn_and_not_across_kinds()
     {
-        static ILookup<LotForm, WrapsReading> Read(params (LotForm Form, string Wraps)[] read) => read.ToLookup(r => r.Form, r => WrapsReading.Read(r.Wraps, "wraps").Value);
-        const string uneven = "12 16 11 17 14 13 18 12", even = "14 14 15 14 14 13 14 14", one = "14";
+        static ILookup<LotForm, WrapsReading> Read(params (LotForm Form, string Wraps)[] read) =>
+            read.ToLookup(r => r.Form, r => WrapsReading.Read(r.Wraps, "wraps").Value);
+        const string uneven = "12 16 11 17 14 13 18 12",
+            even = "14 14 15 14 14 13 14 14",
+            one = "14";
         var cloud = Way(LotForm.Cloud, 24, 23.4, 20);
         var punis = Way(LotForm.Puni, 24, 23.1, 75);
-        var comparison = Comparison.Of([new(cloud, Wraps: Read((LotForm.Yarn, uneven), (LotForm.Yarn, one))), new(punis, Wraps: Read((LotForm.Yarn, even), (LotForm.Singles, uneven)))], null, 0.1);
+        var comparison = Comparison.Of(
+            [
+                new(cloud, Wraps: Read((LotForm.Yarn, uneven), (LotForm.Yarn, one))),
+                new(punis, Wraps: Read((LotForm.Yarn, even), (LotForm.Singles, uneven))),
+            ],
+            null,
+            0.1
+        );
         Assert.Equal([Standing.Worse, Standing.Better], Line(comparison, ComparedBy.UnevenYarn).Standings);
         Assert.Equal([Standing.NotKnown, Standing.AsGood], Line(comparison, ComparedBy.UnevenSingles).Standings);
         Assert.DoesNotContain(comparison.Lines, l => l.By == ComparedBy.UnevenPlied);
         Assert.Equal(0.183, Line(comparison, ComparedBy.UnevenYarn).Values[0]!.Value, 3);
         Assert.Equal([ComparedBy.UnevenYarn], comparison.Bought);
         // What stands with the sample counts where no skein was read.
-        Sample Places(string wraps) => new(LotForm.Cloud, null, null, null, null, "", []) { Spun = new Spun(null, null, null, null, WrapsReading.Read(wraps, "wraps").Value) };
-        comparison = Comparison.Of([new(cloud, Sample: Places(uneven), SpunBy: "Ada"), new(punis, Sample: Places(even), SpunBy: "Ada")], null, 0.1);
+        Sample Places(string wraps) =>
+            new(LotForm.Cloud, null, null, null, null, "", [])
+            {
+                Spun = new Spun(null, null, null, null, WrapsReading.Read(wraps, "wraps").Value),
+            };
+        comparison = Comparison.Of(
+            [new(cloud, Sample: Places(uneven), SpunBy: "Ada"), new(punis, Sample: Places(even), SpunBy: "Ada")],
+            null,
+            0.1
+        );
         Assert.Equal([Standing.Worse, Standing.Better], Line(comparison, ComparedBy.UnevenYarn).Standings);
     }
 
@@ -75,27 +115,36 @@ public class ComparisonTests
             [
                 new(Way(LotForm.Cloud, 5, 4.9, 9, who: "Ada"), Sample: Spun(Draw.Long, 4, 30, 3, 3, wpi: 14), SpunBy: "Ada"),
                 new(Way(LotForm.Top, 400, 330, 500, who: "Bea", hours: 48), Sample: Spun(Draw.Short, 4, 30, 3, 3, wpi: 22), SpunBy: "Bea"),
-            ], null, 1);
-        Assert.Equal([Otherwise.Draw, Otherwise.Thickness, Otherwise.Spinner, Otherwise.Preparer, Otherwise.Day, Otherwise.Amount], comparison.Otherwise);
+            ],
+            null,
+            1
+        );
+        Assert.Equal(
+            [Otherwise.Draw, Otherwise.Thickness, Otherwise.Spinner, Otherwise.Preparer, Otherwise.Day, Otherwise.Amount],
+            comparison.Otherwise
+        );
         Assert.Empty(Comparison.Of([new(Way(LotForm.Cloud, 5, 4.9, 9))], null, 1).Otherwise);
     }
 
     /// <summary>Nobody is better and worse at once, the best is never worse, and the order of the ways changes nothing.</summary>
     [Fact]
-    public void Standings_hold_together() => Gen.Select(Gen.Double[4, 400], Gen.Double[0.5, 0.99], Gen.Double[5, 600], Gen.Double[0.05, 3]).Array[1, 5].Sample(ways =>
-    {
-        ComparedWay[] all = [.. ways.Select(w => new ComparedWay(Way(LotForm.Batt, w.Item1, w.Item1 * w.Item2, w.Item3, w.Item4)))];
-        var comparison = Comparison.Of(all, 100, 1);
-        var turned = Comparison.Of([.. all.Reverse()], 100, 1);
-        foreach (var (line, back) in comparison.Lines.Zip(turned.Lines))
-        {
-            Assert.Equal(line.Standings, back.Standings.Reverse());
-            Assert.Equal(line.Standings.Contains(Standing.Worse), line.Standings.Contains(Standing.Better));
-            var more = line.By is ComparedBy.Yield or ComparedBy.GramsPerHour;
-            var best = Enumerable.Range(0, all.Length).MaxBy(i => more ? line.Values[i]!.Value : -line.Values[i]!.Value);
-            Assert.NotEqual(Standing.Worse, line.Standings[best]);
-        }
+    public void Standings_hold_together() =>
+        Gen.Select(Gen.Double[4, 400], Gen.Double[0.5, 0.99], Gen.Double[5, 600], Gen.Double[0.05, 3])
+            .Array[1, 5]
+            .Sample(ways =>
+            {
+                ComparedWay[] all = [.. ways.Select(w => new ComparedWay(Way(LotForm.Batt, w.Item1, w.Item1 * w.Item2, w.Item3, w.Item4)))];
+                var comparison = Comparison.Of(all, 100, 1);
+                var turned = Comparison.Of([.. all.Reverse()], 100, 1);
+                foreach (var (line, back) in comparison.Lines.Zip(turned.Lines))
+                {
+                    Assert.Equal(line.Standings, back.Standings.Reverse());
+                    Assert.Equal(line.Standings.Contains(Standing.Worse), line.Standings.Contains(Standing.Better));
+                    var more = line.By is ComparedBy.Yield or ComparedBy.GramsPerHour;
+                    var best = Enumerable.Range(0, all.Length).MaxBy(i => more ? line.Values[i]!.Value : -line.Values[i]!.Value);
+                    Assert.NotEqual(Standing.Worse, line.Standings[best]);
+                }
 
-        Assert.All(all, w => Assert.True(w.Way.Yield.Value is > 0 and < 1));
-    });
+                Assert.All(all, w => Assert.True(w.Way.Yield.Value is > 0 and < 1));
+            });
 }

@@ -34,12 +34,23 @@ public class PreparedWaysTests
     {
         Step(StepKind.TakeIn, null, null, Out("clean", 1000, LotForm.Clean));
         Step(StepKind.Card, 60, null, family.Part("clean", 400), Out("batts", 380, LotForm.Batt), Family.Loss(20));
-        Step(StepKind.Comb, 90, 40, family.Part("batts", 190), Out("top", 140, LotForm.Top), Out("noil", 40, LotForm.Noil), Family.Loss(10));
+        Step(
+            StepKind.Comb,
+            90,
+            40,
+            family.Part("batts", 190),
+            Out("top", 140, LotForm.Top),
+            Out("noil", 40, LotForm.Noil),
+            Family.Loss(10)
+        );
         var ways = Ways("clean");
         Assert.Equal(["Card", "Card Comb"], ways.Select(w => string.Join(' ', w.Road)));
         // Half of the batts went on: with them half of what was taken and of the minutes.
         Assert.Equal((200.0, 190.0, 30.0), (Math.Round(ways[0].Taken.Value, 6), Math.Round(ways[0].Made.Value, 6), ways[0].Minutes));
-        Assert.Equal((200.0, 140.0, 120.0, 40.0), (Math.Round(ways[1].Taken.Value, 6), Math.Round(ways[1].Made.Value, 6), ways[1].Minutes, ways[1].Rest));
+        Assert.Equal(
+            (200.0, 140.0, 120.0, 40.0),
+            (Math.Round(ways[1].Taken.Value, 6), Math.Round(ways[1].Made.Value, 6), ways[1].Minutes, ways[1].Rest)
+        );
         Assert.Equal(0.7, ways[1].Yield.Value, 6);
         Assert.Equal(40 / 180.0, ways[1].RestShare!.Value, 6);
         Assert.Equal(140 * 60 / 120.0, ways[1].GramsPerHour!.Value, 6);

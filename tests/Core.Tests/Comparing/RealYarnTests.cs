@@ -10,11 +10,13 @@ namespace EarthyTuft.Core.Tests.Comparing;
 /// <summary>A rehearsal beside the yarn that came of it: the same strips, as thick as they were spun.</summary>
 public class RealYarnTests
 {
-    private static readonly Strip Red = new("a", Shade.Of("#C04020"), 10), Blue = new("b", Shade.Of("#204080"), 10);
+    private static readonly Strip Red = new("a", Shade.Of("#C04020"), 10),
+        Blue = new("b", Shade.Of("#204080"), 10);
 
     private static RehearsalWish Wish(YarnStructure plied) => new(135, null, HeldAs.Straight, plied, 30, 20, 12, 4, 3);
 
-    private static IReadOnlyList<IReadOnlyList<Strip>> Plies(int count) => [.. Enumerable.Range(0, count).Select(_ => (IReadOnlyList<Strip>)[Red, Blue])];
+    private static IReadOnlyList<IReadOnlyList<Strip>> Plies(int count) =>
+        [.. Enumerable.Range(0, count).Select(_ => (IReadOnlyList<Strip>)[Red, Blue])];
 
     [Theory]
     [InlineData(YarnStructure.Plain, 2, LotForm.Yarn, 300, 150)]

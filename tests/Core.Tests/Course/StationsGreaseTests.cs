@@ -24,7 +24,8 @@ public class StationsGreaseTests
     [InlineData(LotForm.Down, Fibre.Yak, LotForm.Puni)]
     [InlineData(LotForm.Clean, Fibre.Cotton, LotForm.Puni)]
     [InlineData(LotForm.Clean, Fibre.Wool, LotForm.Batt)]
-    public void Short_fine_fibre_is_carded_to_punis(LotForm form, Fibre fibre, LotForm first) => Assert.Equal(first, CardingStation.Definition.GivesOf(form, fibre)[0]);
+    public void Short_fine_fibre_is_carded_to_punis(LotForm form, Fibre fibre, LotForm first) =>
+        Assert.Equal(first, CardingStation.Definition.GivesOf(form, fibre)[0]);
 
     [Fact]
     public void Opened_in_the_grease_it_waits_for_the_wash_also_on_a_route_that_opens_first()
@@ -41,13 +42,15 @@ public class StationsGreaseTests
     [InlineData(19.9, null)]
     [InlineData(20.0, StepKind.Card)]
     [InlineData(null, StepKind.Card)]
-    public void A_pinch_of_noil_waits_for_no_cards(double? grams, StepKind? next) => Assert.Equal(next, Waiting.At(LotForm.Noil, StepKind.Comb, 80, grams: grams));
+    public void A_pinch_of_noil_waits_for_no_cards(double? grams, StepKind? next) =>
+        Assert.Equal(next, Waiting.At(LotForm.Noil, StepKind.Comb, 80, grams: grams));
 
     [Theory]
     [InlineData(85, 3)]
     [InlineData(400, 12)]
     [InlineData(5000, 30)]
-    public void Where_no_tub_is_said_one_that_fits_is_taken(double grams, double litres) => Assert.Equal(litres, ScourTub.UsualLitres(grams));
+    public void Where_no_tub_is_said_one_that_fits_is_taken(double grams, double litres) =>
+        Assert.Equal(litres, ScourTub.UsualLitres(grams));
 
     [Theory]
     [InlineData("0001-01-01T00:00:00Z", "out-of-range")]
@@ -56,5 +59,14 @@ public class StationsGreaseTests
     [InlineData("1950-01-01T00:00:00Z", null)]
     [InlineData("2026-05-14T20:00:00Z", null)]
     public void Work_was_done_within_living_memory_and_not_tomorrow(string at, string? code) =>
-        Assert.Equal(code, WorkTime.Check(DateTimeOffset.Parse(at, System.Globalization.CultureInfo.InvariantCulture), new DateTimeOffset(2026, 5, 14, 10, 0, 0, TimeSpan.Zero), "doneAt")?.Code);
+        Assert.Equal(
+            code,
+            WorkTime
+                .Check(
+                    DateTimeOffset.Parse(at, System.Globalization.CultureInfo.InvariantCulture),
+                    new DateTimeOffset(2026, 5, 14, 10, 0, 0, TimeSpan.Zero),
+                    "doneAt"
+                )
+                ?.Code
+        );
 }

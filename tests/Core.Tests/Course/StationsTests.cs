@@ -28,7 +28,9 @@ public class StationsTests
     public void A_lot_has_come_as_far_as_what_finished_it()
     {
         Assert.All(All, s => Assert.All(s.Finishes, f => Assert.Equal(s.Stage, Waiting.Reached(f, s.Kind))));
-        Assert.All(Enum.GetValues<LotForm>(), f => Assert.All(Enum.GetValues<StepKind>(), k => Assert.InRange(Waiting.Reached(f, k), 0, 90)));
+        Assert.All(Enum.GetValues<LotForm>(), f =>
+            Assert.All(Enum.GetValues<StepKind>(), k => Assert.InRange(Waiting.Reached(f, k), 0, 90))
+        );
         Assert.Equal(20, Waiting.Reached(LotForm.Skirted, StepKind.Divide));
         Assert.Equal(10, Waiting.Reached(LotForm.Skirted, StepKind.Join));
         Assert.Equal(30, Waiting.Reached(LotForm.Skirted, StepKind.Open));
@@ -36,44 +38,51 @@ public class StationsTests
 
     [Fact]
     public void Every_station_is_complete() => Assert.All(All, s =>
-    {
-        Assert.Contains(s.UsualState, s.States);
-        Assert.NotEmpty(s.Takes);
-        Assert.NotEmpty(s.Gives);
-        Assert.True(s.ByDifference is null || s.MayFindByDifference);
-        Assert.True(s.UsualOutputs >= 1);
-        Assert.True(s.Finishes.Count == 0 || s.Stage is not null);
-    });
-
-    [Fact]
-    public void Where_a_lot_waits_it_is_taken() => Gen.Select(Gen.Enum<LotForm>(), Gen.Enum<Fibre>(), Pick.Maybe(Gen.Double[5, 400]), Pick.Maybe(Gen.Enum<StepKind>()))
-        .Sample((form, fibre, staple, madeBy) =>
         {
-            if (Waiting.At(form, madeBy, staple, null, fibre) is not { } next)
-            {
-                return;
-            }
-
-            Assert.True(AllStations.Of(next).CanTake(form, fibre), $"{form} of {fibre} waits at {next}");
-            Assert.Equal(next, AllStations.Open(form, fibre, next)[0]);
+            Assert.Contains(s.UsualState, s.States);
+            Assert.NotEmpty(s.Takes);
+            Assert.NotEmpty(s.Gives);
+            Assert.True(s.ByDifference is null || s.MayFindByDifference);
+            Assert.True(s.UsualOutputs >= 1);
+            Assert.True(s.Finishes.Count == 0 || s.Stage is not null);
         });
 
     [Fact]
-    public void Whatever_comes_in_at_the_door_is_prepared_in_the_end() => Gen.Select(Gen.Enum<Fibre>(), Pick.Maybe(Gen.Double[5, 400])).Sample((fibre, staple) =>
-    {
-        var form = LotForm.Raw;
-        StepKind? madeBy = StepKind.TakeIn;
-        List<StepKind> way = [];
-        while (Waiting.At(form, madeBy, staple, null, fibre) is { } next)
-        {
-            Assert.DoesNotContain(next, way);
-            way.Add(next);
-            (form, madeBy) = (AllStations.Of(next).Gives[0], next);
-        }
+    public void Where_a_lot_waits_it_is_taken() =>
+        Gen.Select(Gen.Enum<LotForm>(), Gen.Enum<Fibre>(), Pick.Maybe(Gen.Double[5, 400]), Pick.Maybe(Gen.Enum<StepKind>()))
+            .Sample(
+                (form, fibre, staple, madeBy) =>
+                {
+                    if (Waiting.At(form, madeBy, staple, null, fibre) is not { } next)
+                    {
+                        return;
+                    }
 
-        Assert.NotEmpty(way);
-        Assert.Equal(way, way.OrderBy(k => All.Select(d => d.Kind).ToList().IndexOf(k)));
-    });
+                    Assert.True(AllStations.Of(next).CanTake(form, fibre), $"{form} of {fibre} waits at {next}");
+                    Assert.Equal(next, AllStations.Open(form, fibre, next)[0]);
+                }
+            );
+
+    [Fact]
+    public void Whatever_comes_in_at_the_door_is_prepared_in_the_end() =>
+        Gen.Select(Gen.Enum<Fibre>(), Pick.Maybe(Gen.Double[5, 400]))
+            .Sample(
+                (fibre, staple) =>
+                {
+                    var form = LotForm.Raw;
+                    StepKind? madeBy = StepKind.TakeIn;
+                    List<StepKind> way = [];
+                    while (Waiting.At(form, madeBy, staple, null, fibre) is { } next)
+                    {
+                        Assert.DoesNotContain(next, way);
+                        way.Add(next);
+                        (form, madeBy) = (AllStations.Of(next).Gives[0], next);
+                    }
+
+                    Assert.NotEmpty(way);
+                    Assert.Equal(way, way.OrderBy(k => All.Select(d => d.Kind).ToList().IndexOf(k)));
+                }
+            );
 
     [Fact]
     public void Seed_cotton_is_never_sent_to_the_bath_and_wool_never_to_the_gin()

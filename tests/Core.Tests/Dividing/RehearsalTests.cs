@@ -9,11 +9,19 @@ namespace EarthyTuft.Core.Tests.Dividing;
 /// <summary>Strips in order for each ply, and what they look like as yarn and as knitting.</summary>
 public class RehearsalTests
 {
-    private static readonly Shade Red = Shade.Of("#C04020"), Gold = Shade.Of("#E0A030"), Blue = Shade.Of("#204080");
+    private static readonly Shade Red = Shade.Of("#C04020"),
+        Gold = Shade.Of("#E0A030"),
+        Blue = Shade.Of("#204080");
     private static readonly StripColour[] Colours = [new("a", Red), new("b", Gold), new("c", Blue)];
     private static readonly RehearsalWish Wish = new(100, 5, HeldAs.Fold, YarnStructure.Plain, 20, 10, 12, 4, 5);
 
-    private static PlyWish Ply(PlyOrder order = PlyOrder.Same, int by = 0, string[]? own = null, Shade? plain = null, params double[] grams) => new(order, by, own ?? [], plain, grams);
+    private static PlyWish Ply(
+        PlyOrder order = PlyOrder.Same,
+        int by = 0,
+        string[]? own = null,
+        Shade? plain = null,
+        params double[] grams
+    ) => new(order, by, own ?? [], plain, grams);
 
     private static string[] Names(IReadOnlyList<Strip> strips) => [.. strips.Select(s => s.Name)];
 
@@ -24,14 +32,16 @@ public class RehearsalTests
     [InlineData("a b c b", "a b c b")]
     [InlineData("a,b,  c", "a b c")]
     [InlineData("aab", "a a b")]
-    public void A_repeat_is_read_as_people_write_it(string typed, string read) => Assert.Equal(read.Split(' '), StripOrder.Read(typed, ["a", "b", "c"], "repeat").Value);
+    public void A_repeat_is_read_as_people_write_it(string typed, string read) =>
+        Assert.Equal(read.Split(' '), StripOrder.Read(typed, ["a", "b", "c"], "repeat").Value);
 
     [Theory]
     [InlineData("", "empty")]
     [InlineData(null, "empty")]
     [InlineData("a b d", "unknown-name")]
     [InlineData("axb", "unknown-name")]
-    public void What_is_no_repeat_is_refused(string? typed, string code) => Assert.Equal(code, Assert.Single(StripOrder.Read(typed, ["a", "b", "c"], "repeat").Refusals).Code);
+    public void What_is_no_repeat_is_refused(string? typed, string code) =>
+        Assert.Equal(code, Assert.Single(StripOrder.Read(typed, ["a", "b", "c"], "repeat").Refusals).Code);
 
     [Fact]
     public void Plies_follow_the_first_or_go_their_own_way()
@@ -65,23 +75,26 @@ public class RehearsalTests
     // The colour at any place, found by walking the strips from the beginning.
     [Fact]
     public void Away_from_the_joins_singles_are_the_colour_of_their_strip() =>
-        Gen.Select(Gen.Int[0, 2].Array[1, 30], Gen.Double[1, 20].Array[30], Gen.Double[0, 1]).Sample((order, grams, part) =>
-        {
-            Strip[] strips = [.. order.Select((o, i) => new Strip(Colours[o].Name, Colours[o].Colour, grams[i]))];
-            var rehearsal = new Rehearsal([strips], Wish);
-            var metre = part * rehearsal.Metres[0];
-            var (at, left) = (0, metre);
-            while (at < strips.Length - 1 && left >= strips[at].Grams * 10)
-            {
-                left -= strips[at++].Grams * 10;
-            }
+        Gen.Select(Gen.Int[0, 2].Array[1, 30], Gen.Double[1, 20].Array[30], Gen.Double[0, 1])
+            .Sample(
+                (order, grams, part) =>
+                {
+                    Strip[] strips = [.. order.Select((o, i) => new Strip(Colours[o].Name, Colours[o].Colour, grams[i]))];
+                    var rehearsal = new Rehearsal([strips], Wish);
+                    var metre = part * rehearsal.Metres[0];
+                    var (at, left) = (0, metre);
+                    while (at < strips.Length - 1 && left >= strips[at].Grams * 10)
+                    {
+                        left -= strips[at++].Grams * 10;
+                    }
 
-            // The taper is 0.75 m of singles here, a strip at least 10 m.
-            if (left > 0.4 && strips[at].Grams * 10 - left > 0.4)
-            {
-                Assert.Equal(strips[at].Colour, rehearsal.At(0, metre));
-            }
-        });
+                    // The taper is 0.75 m of singles here, a strip at least 10 m.
+                    if (left > 0.4 && strips[at].Grams * 10 - left > 0.4)
+                    {
+                        Assert.Equal(strips[at].Colour, rehearsal.At(0, metre));
+                    }
+                }
+            );
 
     [Fact]
     public void Held_straight_neighbours_run_into_one_another_and_from_the_fold_they_stay_blocks()
@@ -128,7 +141,10 @@ public class RehearsalTests
     [Fact]
     public void A_cable_winds_its_two_pairs_about_one_another()
     {
-        var strips = Colours.Append(new StripColour("d", Shade.Undyed)).Select(c => (IReadOnlyList<Strip>)[new Strip(c.Name, c.Colour, 5)]).ToArray();
+        var strips = Colours
+            .Append(new StripColour("d", Shade.Undyed))
+            .Select(c => (IReadOnlyList<Strip>)[new Strip(c.Name, c.Colour, 5)])
+            .ToArray();
         Assert.Equal([Red, Blue, Gold, Shade.Undyed], new Rehearsal(strips, Wish with { Plied = YarnStructure.Cable }).Strands(1));
         Assert.Equal([Red, Gold, Blue, Shade.Undyed], new Rehearsal(strips, Wish).Strands(1));
     }

@@ -11,10 +11,16 @@ namespace EarthyTuft.Core.Tests.Dividing;
 public class StripRunTests
 {
     private static readonly DateTimeOffset Began = new(2026, 5, 14, 9, 0, 0, TimeSpan.Zero);
-    private static readonly Shade Red = Shade.Of("#C04020"), Gold = Shade.Of("#E0A030");
+    private static readonly Shade Red = Shade.Of("#C04020"),
+        Gold = Shade.Of("#E0A030");
     private static readonly StripPlan Plan = new(
         [new ChartColour("a", Guid.NewGuid(), "T-01", Red), new ChartColour("b", null, "", Gold)],
-        [[new Strip("a", Red, 10), new Strip("b", Gold, 10), new Strip("a", Red, 10)], [new Strip("", Gold, 10), new Strip("", Gold, 10), new Strip("", Gold, 10)]], 135);
+        [
+            [new Strip("a", Red, 10), new Strip("b", Gold, 10), new Strip("a", Red, 10)],
+            [new Strip("", Gold, 10), new Strip("", Gold, 10), new Strip("", Gold, 10)],
+        ],
+        135
+    );
 
     private readonly List<RunEvent<StripEvent>> happened = [];
 
@@ -22,7 +28,16 @@ public class StripRunTests
 
     private Result<IReadOnlyList<RunEvent<StripEvent>>> Tap(RunCommand command)
     {
-        var events = StripRun.Decide(State, command with { At = Began.AddMinutes(happened.Count) }, MassUnit.Gram, Began.AddHours(5), Guid.CreateVersion7);
+        var events = StripRun.Decide(
+            State,
+            command with
+            {
+                At = Began.AddMinutes(happened.Count),
+            },
+            MassUnit.Gram,
+            Began.AddHours(5),
+            Guid.CreateVersion7
+        );
         happened.AddRange(events.IsRefused ? [] : events.Value);
         return events;
     }
@@ -81,45 +96,70 @@ public class StripRunTests
 
     /// <summary>Whatever is tapped, in whatever order: what was done is what lay there when it was done.</summary>
     [Fact]
-    public void Nothing_that_is_done_ever_changes() => Gen.Int[0, 5].Array[0, 60].Sample(taps =>
-    {
-        var events = new List<RunEvent<StripEvent>>();
-        List<Strip>[] laid = [[], []];
-        foreach (var tap in taps)
-        {
-            var state = StripState.Of(Guid.Empty, Plan, Began, events);
-            RunCommand command = tap switch
+    public void Nothing_that_is_done_ever_changes() =>
+        Gen.Int[0, 5]
+            .Array[0, 60]
+            .Sample(taps =>
             {
-                0 or 1 or 2 => new TickStrip(0),
-                3 => new TickStrip(1),
-                4 => new ReplanStrips(["b a b", "plain plain"], "7"),
-                _ => new ReplanStrips(["", "plain"]),
-            };
-            var decided = StripRun.Decide(state, command with { At = Began.AddMinutes(events.Count) }, MassUnit.Gram, Began.AddHours(9), Guid.CreateVersion7);
-            if (decided.IsRefused)
-            {
-                continue;
-            }
+                var events = new List<RunEvent<StripEvent>>();
+                List<Strip>[] laid =
+                [
+                    [],
+                    [],
+                ];
+                foreach (var tap in taps)
+                {
+                    var state = StripState.Of(Guid.Empty, Plan, Began, events);
+                    RunCommand command = tap switch
+                    {
+                        0 or 1 or 2 => new TickStrip(0),
+                        3 => new TickStrip(1),
+                        4 => new ReplanStrips(["b a b", "plain plain"], "7"),
+                        _ => new ReplanStrips(["", "plain"]),
+                    };
+                    var decided = StripRun.Decide(
+                        state,
+                        command with
+                        {
+                            At = Began.AddMinutes(events.Count),
+                        },
+                        MassUnit.Gram,
+                        Began.AddHours(9),
+                        Guid.CreateVersion7
+                    );
+                    if (decided.IsRefused)
+                    {
+                        continue;
+                    }
 
-            if (command is TickStrip { Ply: var ply })
-            {
-                laid[ply].Add(state.Plies[ply][state.Done[ply]]);
-            }
+                    if (command is TickStrip { Ply: var ply })
+                    {
+                        laid[ply].Add(state.Plies[ply][state.Done[ply]]);
+                    }
 
-            events.AddRange(decided.Value);
-            var now = StripState.Of(Guid.Empty, Plan, Began, events);
-            for (var p = 0; p < 2; p++)
-            {
-                Assert.Equal(laid[p], now.Plies[p].Take(now.Done[p]));
-            }
-        }
-    });
+                    events.AddRange(decided.Value);
+                    var now = StripState.Of(Guid.Empty, Plan, Began, events);
+                    for (var p = 0; p < 2; p++)
+                    {
+                        Assert.Equal(laid[p], now.Plies[p].Take(now.Done[p]));
+                    }
+                }
+            });
 
     [Theory]
     [InlineData(50, 200, 600, 40, 5, 40, 10, 0)]
     [InlineData(50, 200, 600, 38, 5, 40, 10, 2.5)]
     [InlineData(50, 200, 600, 190, 1, 200, 50, 2.5)]
-    public void Strips_are_equal_and_what_exact_ones_would_leave_is_told(double grams, double width, double length, double strip, int count, double wide, double each, double over)
+    public void Strips_are_equal_and_what_exact_ones_would_leave_is_told(
+        double grams,
+        double width,
+        double length,
+        double strip,
+        int count,
+        double wide,
+        double each,
+        double over
+    )
     {
         var sizes = StripSizes.Of(new StripWish(grams, width, length, strip)).Value;
         Assert.Equal((count, wide, each), (sizes.Count, sizes.WidthMillimetres, sizes.Grams));
@@ -139,7 +179,10 @@ public class StripRunTests
         Assert.Equal("gramsPerMetre missing", Code(StripSizes.Of(new StripWish(50, 200, 600, 40, TornAs.Pencil))));
         Assert.Equal("strip too-wide", Code(StripSizes.Of(new StripWish(50, 200, 600, 201))));
         Assert.Equal("strip too-many", Code(StripSizes.Of(new StripWish(50, 2000, 600, 1))));
-        Assert.Equal(["mass", "width", "length", "strip"], StripSizes.Of(new StripWish(0, double.NaN, -1, 0)).Refusals.Select(r => r.Field).Distinct());
+        Assert.Equal(
+            ["mass", "width", "length", "strip"],
+            StripSizes.Of(new StripWish(0, double.NaN, -1, 0)).Refusals.Select(r => r.Field).Distinct()
+        );
     }
 
     private sealed record Other() : RunCommand((DateTimeOffset?)null);

@@ -47,15 +47,18 @@ public class AirPaceTests
     public void Both_clocks_agree_both_ways()
     {
         var heard = Gen.Select(Gen.Double[-600, 3000], Gen.Double[0.01, 4]).List[0, 30];
-        Gen.Select(heard, Gen.Double[-2000, 9000], Gen.Int[0, 1439]).Sample((h, minutes, start) =>
-        {
-            foreach (var pace in new[] { AirPace.Heard(h), AirPace.Outdoors(Noon.AddMinutes(start)) })
-            {
-                Assert.Equal(minutes, pace.ToClock(pace.ToAir(minutes)), 6);
-                Assert.True(pace.ToAir(minutes + 1) > pace.ToAir(minutes));
-                Assert.Equal(0, pace.ToAir(0), 9);
-            }
-        });
+        Gen.Select(heard, Gen.Double[-2000, 9000], Gen.Int[0, 1439])
+            .Sample(
+                (h, minutes, start) =>
+                {
+                    foreach (var pace in new[] { AirPace.Heard(h), AirPace.Outdoors(Noon.AddMinutes(start)) })
+                    {
+                        Assert.Equal(minutes, pace.ToClock(pace.ToAir(minutes)), 6);
+                        Assert.True(pace.ToAir(minutes + 1) > pace.ToAir(minutes));
+                        Assert.Equal(0, pace.ToAir(0), 9);
+                    }
+                }
+            );
     }
 
     [Fact]
@@ -75,9 +78,14 @@ public class AirPaceTests
     [Fact]
     public void A_rack_takes_the_nights_outdoors_and_the_sensor_in_a_room()
     {
-        RackState Rack(RackPlace place) => RackState.Of(
-            Guid.Empty, new RackPlan(WaterOut.SpunOut, place, true, null), Noon, [],
-            [new RunReading(Guid.Empty, Noon, 0.5), new RunReading(Guid.Empty, Noon.AddHours(1), 1.5)]);
+        RackState Rack(RackPlace place) =>
+            RackState.Of(
+                Guid.Empty,
+                new RackPlan(WaterOut.SpunOut, place, true, null),
+                Noon,
+                [],
+                [new RunReading(Guid.Empty, Noon, 0.5), new RunReading(Guid.Empty, Noon.AddHours(1), 1.5)]
+            );
         Assert.Equal(AirPace.Night, RackRun.Pace(Rack(RackPlace.Outdoors), TimeZoneInfo.Utc).FactorAt(11 * 60));
         Assert.True(RackRun.Pace(Rack(RackPlace.Indoors), TimeZoneInfo.Utc).FactorAt(61) > 1.5);
         Assert.True(RackRun.Pace(Rack(RackPlace.HeatedRoom) with { Air = [] }, TimeZoneInfo.Utc).IsEven);

@@ -6,7 +6,8 @@ namespace EarthyTuft.Core.Tests.Drying;
 
 public class DryingAdviceTests
 {
-    private static DryingForecast At(double? dry, bool isDry = false) => new(null, dry is { } d ? new TimeForecast(d, d - 10, d + 10) : null, null, null, isDry, null);
+    private static DryingForecast At(double? dry, bool isDry = false) =>
+        new(null, dry is { } d ? new TimeForecast(d, d - 10, d + 10) : null, null, null, isDry, null);
 
     [Theory]
     [InlineData(null, false, 100, DryingState.CannotTell)]
@@ -14,7 +15,8 @@ public class DryingAdviceTests
     [InlineData(200.0, false, 200, DryingState.WeighAgain)]
     [InlineData(200.0, true, 300, DryingState.Dry)]
     [InlineData(null, true, 300, DryingState.Dry)]
-    public void What_to_do_follows(double? dry, bool isDry, double now, DryingState state) => Assert.Equal(state, DryingAdvice.Of(At(dry, isDry), now));
+    public void What_to_do_follows(double? dry, bool isDry, double now, DryingState state) =>
+        Assert.Equal(state, DryingAdvice.Of(At(dry, isDry), now));
 
     [Theory]
     [InlineData("2026-05-14T15:00", "2026-05-14T21:00", false)]

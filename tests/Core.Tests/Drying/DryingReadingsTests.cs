@@ -37,7 +37,10 @@ public class DryingReadingsTests
         Assert.Equal([slip], after.Excluded);
         Assert.Equal(Truth(0, 30, 60, 130), after.Counted);
         // And the forecast is the one without it.
-        Assert.Equal(DryingWatch.Fit(Truth(0, 30, 60, 130), null, 1).Law, DryingWatch.Fit([.. Truth(0, 30, 60), slip, .. Truth(130)], null, 1).Law);
+        Assert.Equal(
+            DryingWatch.Fit(Truth(0, 30, 60, 130), null, 1).Law,
+            DryingWatch.Fit([.. Truth(0, 30, 60), slip, .. Truth(130)], null, 1).Law
+        );
     }
 
     [Fact]
@@ -48,7 +51,13 @@ public class DryingReadingsTests
         Assert.Equal((half.Length, true), (sorted.Counted.Count, sorted.BeganAnew));
         Assert.Null(sorted.Doubted);
         // What was expected of the whole heap says nothing of the half.
-        Assert.NotEqual(700, DryingWatch.Fit([.. Truth(0, 30, 60), .. half, new(150, 480), new(180, 455), new(210, 435)], new Belief(700, 5), 1).Law!.RestGrams, 100.0);
+        Assert.NotEqual(
+            700,
+            DryingWatch
+                .Fit([.. Truth(0, 30, 60), .. half, new(150, 480), new(180, 455), new(210, 435)], new Belief(700, 5), 1)
+                .Law!.RestGrams,
+            100.0
+        );
     }
 
     [Fact]
@@ -75,17 +84,34 @@ public class DryingReadingsTests
         Assert.Null(DryingReadings.Sort([new(0, 700), new(60, 701), new(120, 720), new(121, 719)], null, 1).Doubted);
 
     [Fact]
-    public void Nothing_that_can_be_typed_breaks_the_watch() => Gen.Select(
-        Gen.Select(Gen.Double[0, 20_000], Gen.OneOf(Gen.Double[0.001, 100_000], Gen.Double[500, 1500], Gen.Const(0.001), Gen.Const(100_000.0)), Gen.Bool).Array[0, 14],
-        Gen.OneOf(Gen.Const((Belief?)null), Gen.Select(Gen.Double[0.1, 50_000], Gen.Double[0.001, 9000]).Select((m, d) => (Belief?)new Belief(m, d))),
-        Gen.Int[0, 4].Select(i => new[] { 0.001, 0.1, 1.0, 5.0, 1000.0 }[i])).Sample((weights, expected, step) =>
-        {
-            var forecast = DryingWatch.Fit([.. weights.Select(w => new DryingReading(w.Item1, w.Item2) { Believed = w.Item3 && w.Item2 < 600 })], expected, step);
-            Assert.Equal(weights.Length, forecast.Readings!.Counted.Count + forecast.Readings.Excluded.Count);
-            if (forecast.Dry is { } dry)
-            {
-                Assert.True(double.IsFinite(dry.Minutes) && double.IsFinite(dry.Low) && double.IsFinite(dry.High));
-                Assert.True(double.IsFinite(forecast.Band!(dry.High * 1.05).Grams) && double.IsFinite(forecast.Law!.RestGrams));
-            }
-        }, iter: 1500);
+    public void Nothing_that_can_be_typed_breaks_the_watch() =>
+        Gen.Select(
+                Gen.Select(
+                    Gen.Double[0, 20_000],
+                    Gen.OneOf(Gen.Double[0.001, 100_000], Gen.Double[500, 1500], Gen.Const(0.001), Gen.Const(100_000.0)),
+                    Gen.Bool
+                ).Array[0, 14],
+                Gen.OneOf(
+                    Gen.Const((Belief?)null),
+                    Gen.Select(Gen.Double[0.1, 50_000], Gen.Double[0.001, 9000]).Select((m, d) => (Belief?)new Belief(m, d))
+                ),
+                Gen.Int[0, 4].Select(i => new[] { 0.001, 0.1, 1.0, 5.0, 1000.0 }[i])
+            )
+            .Sample(
+                (weights, expected, step) =>
+                {
+                    var forecast = DryingWatch.Fit(
+                        [.. weights.Select(w => new DryingReading(w.Item1, w.Item2) { Believed = w.Item3 && w.Item2 < 600 })],
+                        expected,
+                        step
+                    );
+                    Assert.Equal(weights.Length, forecast.Readings!.Counted.Count + forecast.Readings.Excluded.Count);
+                    if (forecast.Dry is { } dry)
+                    {
+                        Assert.True(double.IsFinite(dry.Minutes) && double.IsFinite(dry.Low) && double.IsFinite(dry.High));
+                        Assert.True(double.IsFinite(forecast.Band!(dry.High * 1.05).Grams) && double.IsFinite(forecast.Law!.RestGrams));
+                    }
+                },
+                iter: 1500
+            );
 }

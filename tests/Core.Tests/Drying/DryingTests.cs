@@ -35,7 +35,9 @@ public class DryingTests
     public void The_order_of_the_weighings_does_not_matter_nor_when_the_clock_began()
     {
         var sorted = DryingCurve.Reckon(new(Law(700, 450, 180, 0, 60, 120, 240))).Value;
-        var shuffled = DryingCurve.Reckon(new([.. Law(700, 450, 180, 0, 60, 120, 240).Reverse().Select(r => r with { Minutes = r.Minutes + 40_000 })])).Value;
+        var shuffled = DryingCurve
+            .Reckon(new([.. Law(700, 450, 180, 0, 60, 120, 240).Reverse().Select(r => r with { Minutes = r.Minutes + 40_000 })]))
+            .Value;
         Assert.Equal(sorted.MinutesToDry, shuffled.MinutesToDry, 0.5e-3);
     }
 
@@ -66,14 +68,16 @@ public class DryingTests
         Assert.Contains(DryingCurve.Reckon(new([new(minutes, grams), .. Law(700, 450, 180, 60, 120)])).Refusals, r => r.Field == field);
 
     [Fact]
-    public void A_tolerance_of_nothing_is_refused() => Assert.Equal("tolerancePercent", DryingCurve.Reckon(new(Law(700, 450, 180, 0, 60, 120), TolerancePercent: 0)).Refusals[0].Field);
+    public void A_tolerance_of_nothing_is_refused() =>
+        Assert.Equal("tolerancePercent", DryingCurve.Reckon(new(Law(700, 450, 180, 0, 60, 120), TolerancePercent: 0)).Refusals[0].Field);
 
     [Fact]
     public void The_steady_start_ends_without_a_kink()
     {
         var law = new DryingLaw(700, 500, 150, 90);
         Assert.Equal(1200, law.At(0), 0.5e-9);
-        double before = law.At(90) - law.At(90 - 1e-4), after = law.At(90 + 1e-4) - law.At(90);
+        double before = law.At(90) - law.At(90 - 1e-4),
+            after = law.At(90 + 1e-4) - law.At(90);
         Assert.Equal(before, after, 0.5e-6);
         Assert.Equal((law.At(0) - law.At(45)) * 2, law.At(0) - law.At(90), 0.5e-9);
     }

@@ -13,7 +13,8 @@ public class RackRunTests
     private static readonly DateTimeOffset Laid = Now.AddHours(-10);
     private readonly List<RunEvent<RackEvent>> happened = [];
 
-    private RackState State => RackState.Of(Guid.Empty, new RackPlan(WaterOut.SpunOut, RackPlace.Indoors, true, new Belief(700, 50)), Laid, happened);
+    private RackState State =>
+        RackState.Of(Guid.Empty, new RackPlan(WaterOut.SpunOut, RackPlace.Indoors, true, new Belief(700, 50)), Laid, happened);
 
     private Result<IReadOnlyList<RunEvent<RackEvent>>> Tap(RunCommand command)
     {
@@ -22,7 +23,8 @@ public class RackRunTests
         return events;
     }
 
-    private Guid Weigh(double minutes, double grams) => Tap(new WeighRack(FormattableString.Invariant($"{grams:0}"), Laid.AddMinutes(minutes))).Value[0].Id;
+    private Guid Weigh(double minutes, double grams) =>
+        Tap(new WeighRack(FormattableString.Invariant($"{grams:0}"), Laid.AddMinutes(minutes))).Value[0].Id;
 
     private static string Code<T>(Result<T> refused) => $"{Assert.Single(refused.Refusals).Field} {refused.Refusals[0].Code}";
 

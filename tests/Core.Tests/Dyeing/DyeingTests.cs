@@ -21,7 +21,8 @@ public class DyeNotesTests
     [InlineData(-3.0, "dyeing.dosePercent out-of-range")]
     [InlineData(2000.5, "dyeing.dosePercent out-of-range")]
     [InlineData(double.NaN, "dyeing.dosePercent out-of-range")]
-    public void A_dose_is_something(double percent, string refusal) => Assert.Equal([refusal], Refused(Weld with { DosePercent = percent }));
+    public void A_dose_is_something(double percent, string refusal) =>
+        Assert.Equal([refusal], Refused(Weld with { DosePercent = percent }));
 
     [Fact]
     public void A_colour_is_picked_and_a_share_is_of_something()

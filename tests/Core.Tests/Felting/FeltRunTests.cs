@@ -53,7 +53,13 @@ public class FeltRunTests
     [InlineData("34", true, "32", true, FeltingGrade.Little)]
     [InlineData("30", false, "26", false, FeltingGrade.Little)]
     [InlineData("", false, "", false, FeltingGrade.Little)]
-    public void What_it_comes_to_hangs_on_when_it_holds_and_how_dense_it_ends(string first, bool holdsFirst, string second, bool holdsThen, FeltingGrade felts)
+    public void What_it_comes_to_hangs_on_when_it_holds_and_how_dense_it_ends(
+        string first,
+        bool holdsFirst,
+        string second,
+        bool holdsThen,
+        FeltingGrade felts
+    )
     {
         Assert.Equal("", Tap(new MeasureBall(2, first, holdsFirst)));
         Assert.Equal("", Tap(new MeasureBall(5, second, holdsThen)));
@@ -108,7 +114,8 @@ public class FeltRunTests
     [InlineData(0.0, "30", "count out-of-range")]
     [InlineData(-2.0, "30", "count out-of-range")]
     [InlineData(null, "30", "count missing")]
-    public void A_ball_that_cannot_be_is_refused_at_its_field(double? count, string width, string refused) => Assert.Equal(refused, Tap(new MeasureBall(count, width)));
+    public void A_ball_that_cannot_be_is_refused_at_its_field(double? count, string width, string refused) =>
+        Assert.Equal(refused, Tap(new MeasureBall(count, width)));
 
     [Fact]
     public void What_is_loose_cannot_hold_and_the_rolling_is_counted_in_all()
@@ -151,13 +158,22 @@ public class FeltRunTests
     [InlineData("0.2", "pinch out-of-range")]
     [InlineData("200", "pinch out-of-range")]
     public void A_pinch_that_nobody_can_roll_is_refused(string pinch, string refused) =>
-        Assert.Equal(refused, string.Join(", ", FeltRun.Plan([LotForm.Clean], pinch, RolledBy.Minutes, MassUnit.Gram).Refusals.Select(r => $"{r.Field} {r.Code}")));
+        Assert.Equal(
+            refused,
+            string.Join(
+                ", ",
+                FeltRun.Plan([LotForm.Clean], pinch, RolledBy.Minutes, MassUnit.Gram).Refusals.Select(r => $"{r.Field} {r.Code}")
+            )
+        );
 
     [Fact]
     public void Only_clean_fibre_is_tested_one_lot_at_a_time()
     {
         Assert.Equal("wrong-form", Assert.Single(FeltRun.Plan([LotForm.Raw], "2", RolledBy.Minutes, MassUnit.Gram).Refusals).Code);
-        Assert.Equal("one-lot", Assert.Single(FeltRun.Plan([LotForm.Clean, LotForm.Top], "2", RolledBy.Minutes, MassUnit.Gram).Refusals).Code);
+        Assert.Equal(
+            "one-lot",
+            Assert.Single(FeltRun.Plan([LotForm.Clean, LotForm.Top], "2", RolledBy.Minutes, MassUnit.Gram).Refusals).Code
+        );
     }
 
     [Fact]
@@ -169,12 +185,18 @@ public class FeltRunTests
             happened.Clear();
             for (var tap = 0; tap < 12; tap++)
             {
-                Tap(random.Next(6) switch
-                {
-                    0 => new NoteOpened(),
-                    1 => new BelieveWidth(State.Readings.Select(r => r.Event).LastOrDefault()),
-                    _ => new MeasureBall(random.Next(-1, 30), random.Next(4) == 0 ? null : $"{random.Next(5, 70)}", random.Next(2) == 0),
-                });
+                Tap(
+                    random.Next(6) switch
+                    {
+                        0 => new NoteOpened(),
+                        1 => new BelieveWidth(State.Readings.Select(r => r.Event).LastOrDefault()),
+                        _ => new MeasureBall(
+                            random.Next(-1, 30),
+                            random.Next(4) == 0 ? null : $"{random.Next(5, 70)}",
+                            random.Next(2) == 0
+                        ),
+                    }
+                );
             }
 
             var state = State;

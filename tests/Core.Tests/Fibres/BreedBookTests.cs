@@ -6,8 +6,15 @@ namespace EarthyTuft.Core.Tests.Fibres;
 public class BreedBookTests
 {
     private static readonly BreedBook Book = new(
-        [Of("Gotland", 27, 35, "Pälsfår"), Of("Wensleydale", 30, 36), Of("Bluefaced Leicester", 24, 28, "Hexham Leicester"), Of("Romney", 29, 36, "Kent"), Of("Merino", 17, 24)],
-        [Of("romney", 31, 33), Of("Our own cross", 25, 30)]);
+        [
+            Of("Gotland", 27, 35, "Pälsfår"),
+            Of("Wensleydale", 30, 36),
+            Of("Bluefaced Leicester", 24, 28, "Hexham Leicester"),
+            Of("Romney", 29, 36, "Kent"),
+            Of("Merino", 17, 24),
+        ],
+        [Of("romney", 31, 33), Of("Our own cross", 25, 30)]
+    );
 
     [Theory]
     [InlineData("Gotland")]
@@ -49,7 +56,8 @@ public class BreedBookTests
     [InlineData("A/B", 20, 30)]
     [InlineData("Upside down", 30, 20)]
     [InlineData("Too fine", 2, 20)]
-    public void Values_that_cannot_be_are_refused(string name, double low, double high) => Assert.True(Breed.Check(Of(name, low, high)).IsRefused);
+    public void Values_that_cannot_be_are_refused(string name, double low, double high) =>
+        Assert.True(Breed.Check(Of(name, low, high)).IsRefused);
 
     [Fact]
     public void Values_that_can_be_pass() => Assert.False(Breed.Check(Of("Shed sheep", 20, 30)).IsRefused);
@@ -64,5 +72,16 @@ public class BreedBookTests
     }
 
     private static Breed Of(string name, double low, double high, params string[] aka) =>
-        new(name, Fibre.Wool, FleeceClass.Medium, new(low, high), new(80, 120), Wave.Crimp, null, new(2, 4), new(0.5, 0.7), AlsoKnownAs: aka);
+        new(
+            name,
+            Fibre.Wool,
+            FleeceClass.Medium,
+            new(low, high),
+            new(80, 120),
+            Wave.Crimp,
+            null,
+            new(2, 4),
+            new(0.5, 0.7),
+            AlsoKnownAs: aka
+        );
 }

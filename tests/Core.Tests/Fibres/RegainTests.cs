@@ -11,7 +11,10 @@ public class RegainTests
     {
         Assert.Equal(10.7, Regain.Reckon(new(Fibre.Wool, 45)).Value.RegainPercent, 0.5e-10);
         var carded = Regain.ReckonMasses(new(Fibre.Wool, 812, 45)).Value;
-        Assert.Equal((733.5, 839.9, 858.2), (Math.Round(carded.OvenDryGrams, 1), Math.Round(carded.ReferenceGrams, 1), Math.Round(carded.TradeGrams, 1)));
+        Assert.Equal(
+            (733.5, 839.9, 858.2),
+            (Math.Round(carded.OvenDryGrams, 1), Math.Round(carded.ReferenceGrams, 1), Math.Round(carded.TradeGrams, 1))
+        );
         Assert.Equal(867.4, Regain.ReckonMasses(new(Fibre.Wool, 812, 45, Preparation.Combed)).Value.TradeGrams, 0.5e-1);
         Assert.Equal(16.32, Regain.Reckon(new(Fibre.Wool, 72)).Value.RegainPercent, 0.5e-2);
         Assert.Equal(630.0, Regain.ReckonMasses(new(Fibre.Wool, 640, 72)).Value.ReferenceGrams, 0.5e-1);
@@ -27,8 +30,8 @@ public class RegainTests
 
     [Fact]
     public void Damper_air_never_means_less_water() =>
-        Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Pick.Of(Fibre.Wool, Fibre.Silk, Fibre.Cotton)).Sample((a, b, fibre) =>
-            Assert.True(Regain.At(fibre, Math.Min(a, b)) <= Regain.At(fibre, Math.Max(a, b)) + 1e-12));
+        Gen.Select(Gen.Double[0, 100], Gen.Double[0, 100], Pick.Of(Fibre.Wool, Fibre.Silk, Fibre.Cotton))
+            .Sample((a, b, fibre) => Assert.True(Regain.At(fibre, Math.Min(a, b)) <= Regain.At(fibre, Math.Max(a, b)) + 1e-12));
 
     [Theory]
     [InlineData(Fibre.Nylon, 50, "fibre", "no-curve")]
@@ -54,7 +57,8 @@ public class RegainTests
     [InlineData(Fibre.Horsehair, Preparation.Combed, 0.16)]
     [InlineData(Fibre.Cotton, Preparation.Combed, 0.085)]
     [InlineData(Fibre.Nylon, Preparation.Carded, 0.0625)]
-    public void Agreed_allowances(Fibre fibre, Preparation preparation, double allowance) => Assert.Equal(allowance, Regain.Allowance(fibre, preparation));
+    public void Agreed_allowances(Fibre fibre, Preparation preparation, double allowance) =>
+        Assert.Equal(allowance, Regain.Allowance(fibre, preparation));
 }
 
 public class FinenessTests
@@ -72,11 +76,14 @@ public class FinenessTests
 
     [Fact]
     public void Finest_singles_hold_just_the_fewest_fibres() =>
-        Gen.Select(Gen.Double[8, 60], Gen.Double[1, 1.6], Gen.Double[1, 200]).Sample((micron, density, fewest) =>
-        {
-            var tex = Fineness.ReckonFinest(new(micron, density, fewest)).Value.Tex;
-            Assert.Equal(fewest, Fineness.ReckonFibres(new(micron, density, tex)).Value.Fibres, 0.5e-6);
-        });
+        Gen.Select(Gen.Double[8, 60], Gen.Double[1, 1.6], Gen.Double[1, 200])
+            .Sample(
+                (micron, density, fewest) =>
+                {
+                    var tex = Fineness.ReckonFinest(new(micron, density, fewest)).Value.Tex;
+                    Assert.Equal(fewest, Fineness.ReckonFibres(new(micron, density, tex)).Value.Fibres, 0.5e-6);
+                }
+            );
 
     [Fact]
     public void Zero_is_refused_where_it_divides()
@@ -124,6 +131,6 @@ public class ParentageTests
         Assert.True(Parentage.Joined([(Parentage.Unknown, 1), (Parentage.Read("A", "b").Value, 1)]).IsUnknown);
     }
 
-    private static Breed Make(string name, double low, double high) => new(
-        name, Fibre.Wool, FleeceClass.Long, new(20, 30), new(80, 120), Wave.Crimp, null, new(2, 3), new(low / 100, high / 100));
+    private static Breed Make(string name, double low, double high) =>
+        new(name, Fibre.Wool, FleeceClass.Long, new(20, 30), new(80, 120), Wave.Crimp, null, new(2, 3), new(low / 100, high / 100));
 }

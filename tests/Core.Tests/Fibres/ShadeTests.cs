@@ -19,15 +19,18 @@ public class ShadeTests
     public void A_mix_lies_between_its_parts_and_of_one_colour_is_that_colour()
     {
         var shades = Gen.Select(Gen.Byte, Gen.Byte, Gen.Byte).Select(c => new Shade(c.Item1, c.Item2, c.Item3));
-        Gen.Select(shades, shades, Gen.Double[0.01, 1]).Sample((a, b, share) =>
-        {
-            var mix = Shade.Mix([(a, share), (b, 1 - share)]);
-            Assert.InRange(mix.Red, Math.Min(a.Red, b.Red), Math.Max(a.Red, b.Red));
-            Assert.Equal(a, Shade.Mix([(a, share), (a, 3)]));
-            Assert.Equal(a, Shade.Of(a.Hex));
-            Assert.Equal(a.Unlike(b), b.Unlike(a), 1e-9);
-            Assert.Equal(0, a.Unlike(a), 1e-9);
-        });
+        Gen.Select(shades, shades, Gen.Double[0.01, 1])
+            .Sample(
+                (a, b, share) =>
+                {
+                    var mix = Shade.Mix([(a, share), (b, 1 - share)]);
+                    Assert.InRange(mix.Red, Math.Min(a.Red, b.Red), Math.Max(a.Red, b.Red));
+                    Assert.Equal(a, Shade.Mix([(a, share), (a, 3)]));
+                    Assert.Equal(a, Shade.Of(a.Hex));
+                    Assert.Equal(a.Unlike(b), b.Unlike(a), 1e-9);
+                    Assert.Equal(0, a.Unlike(a), 1e-9);
+                }
+            );
     }
 
     [Theory]

@@ -50,27 +50,33 @@ public class InstrumentLineTests
     }
 
     [Fact]
-    public void Pieces_may_end_anywhere() => Gen.Int[1, 12].Array[60].Sample(sizes =>
-    {
-        var whole = Encoding.ASCII.GetBytes(string.Concat(Enumerable.Range(0, 20).Select(i => $"probe {i}.5 C\n")));
-        var pieces = new List<byte[]>();
-        var at = 0;
-        foreach (var size in sizes)
-        {
-            pieces.Add([.. whole.Skip(at).Take(size)]);
-            at += size;
-        }
+    public void Pieces_may_end_anywhere() =>
+        Gen.Int[1, 12]
+            .Array[60]
+            .Sample(sizes =>
+            {
+                var whole = Encoding.ASCII.GetBytes(string.Concat(Enumerable.Range(0, 20).Select(i => $"probe {i}.5 C\n")));
+                var pieces = new List<byte[]>();
+                var at = 0;
+                foreach (var size in sizes)
+                {
+                    pieces.Add([.. whole.Skip(at).Take(size)]);
+                    at += size;
+                }
 
-        pieces.Add([.. whole.Skip(at)]);
-        Assert.Equal(Enumerable.Range(0, 20).Select(i => i + 0.5), Cut([.. pieces]).Read.Select(r => r.Value!.Value));
-    });
+                pieces.Add([.. whole.Skip(at)]);
+                Assert.Equal(Enumerable.Range(0, 20).Select(i => i + 0.5), Cut([.. pieces]).Read.Select(r => r.Value!.Value));
+            });
 
     [Fact]
-    public void Random_bytes_between_good_lines_cost_nothing_but_themselves() => Gen.Byte.Array[0, 400].Sample(noise =>
-    {
-        var (read, _) = Cut(noise, Encoding.ASCII.GetBytes("\nprobe 50 C\n"));
-        Assert.Equal(50, read[^1].Value);
-    });
+    public void Random_bytes_between_good_lines_cost_nothing_but_themselves() =>
+        Gen
+            .Byte.Array[0, 400]
+            .Sample(noise =>
+            {
+                var (read, _) = Cut(noise, Encoding.ASCII.GetBytes("\nprobe 50 C\n"));
+                Assert.Equal(50, read[^1].Value);
+            });
 
     [Fact]
     public void An_endless_line_is_thrown_away_and_the_next_one_reads()

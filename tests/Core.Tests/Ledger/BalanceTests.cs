@@ -58,7 +58,10 @@ public class BalanceTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 500));
         var card = family.Step(StepKind.Card, family.All("raw"), Family.Gain(20), family.Out("batt", 515), Family.Loss(5));
-        Assert.Equal((BalanceStatus.Fits, 0), (family.Settled.BalanceAt(card.Id).Status, Math.Round(family.Settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams)));
+        Assert.Equal(
+            (BalanceStatus.Fits, 0),
+            (family.Settled.BalanceAt(card.Id).Status, Math.Round(family.Settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams))
+        );
     }
 
     [Fact]
@@ -102,50 +105,67 @@ public class BalanceTests
 
     [Fact]
     public void Mass_is_conserved_by_every_balance() =>
-        Gen.Select(Gen.Double[50, 5000].Array[1, 4], Gen.Double[1, 2000].Array[1, 4], Gen.Double[0.1, 500].Array[0, 4], Gen.Double[0, 50].Array[0, 2], Gen.Bool).Sample((ins, outs, losses, gains, byDifference) =>
-        {
-            var family = new Family();
-            foreach (var (grams, i) in ins.Select((g, i) => (g, i)))
-            {
-                family.Step(StepKind.TakeIn, family.Out($"in {i}", grams));
-            }
+        Gen.Select(
+                Gen.Double[50, 5000].Array[1, 4],
+                Gen.Double[1, 2000].Array[1, 4],
+                Gen.Double[0.1, 500].Array[0, 4],
+                Gen.Double[0, 50].Array[0, 2],
+                Gen.Bool
+            )
+            .Sample(
+                (ins, outs, losses, gains, byDifference) =>
+                {
+                    var family = new Family();
+                    foreach (var (grams, i) in ins.Select((g, i) => (g, i)))
+                    {
+                        family.Step(StepKind.TakeIn, family.Out($"in {i}", grams));
+                    }
 
-            Flow[] flows =
-            [
-                .. ins.Select((_, i) => family.All($"in {i}")),
-                .. outs.Select((g, i) => family.Out($"out {i}", g)),
-                .. losses.Select(Family.Loss),
-                .. gains.Select(Family.Gain),
-                .. byDifference ? new[] { Family.Gone() } : [],
-            ];
-            var card = family.Step(StepKind.Card, flows);
-            var b = family.Settled.BalanceAt(card.Id);
-            var rest = (b.Unaccounted ?? b.ByDifference)!.Mass.Grams;
-            Assert.Equal(b.In!.Mass.Grams + b.Gains.Mass.Grams, b.Kept!.Mass.Grams + b.WeighedLosses!.Mass.Grams + rest, 0.5e-6);
-            Assert.Equal(byDifference, b.Unaccounted is null);
-        });
+                    Flow[] flows =
+                    [
+                        .. ins.Select((_, i) => family.All($"in {i}")),
+                        .. outs.Select((g, i) => family.Out($"out {i}", g)),
+                        .. losses.Select(Family.Loss),
+                        .. gains.Select(Family.Gain),
+                        .. byDifference ? new[] { Family.Gone() } : [],
+                    ];
+                    var card = family.Step(StepKind.Card, flows);
+                    var b = family.Settled.BalanceAt(card.Id);
+                    var rest = (b.Unaccounted ?? b.ByDifference)!.Mass.Grams;
+                    Assert.Equal(b.In!.Mass.Grams + b.Gains.Mass.Grams, b.Kept!.Mass.Grams + b.WeighedLosses!.Mass.Grams + rest, 0.5e-6);
+                    Assert.Equal(byDifference, b.Unaccounted is null);
+                }
+            );
 
     [Fact]
-    public void Mass_is_conserved_along_any_chain_of_steps() => Gen.Double[0.5, 0.99].Array[1, 12].Sample(yields =>
-    {
-        var family = new Family();
-        var grams = 4000.0;
-        var lost = 0.0;
-        family.Step(StepKind.TakeIn, family.Out("0", grams));
-        for (var i = 0; i < yields.Length; i++)
-        {
-            // Every other step is not weighed and must be told by the next one that is.
-            var weighed = i % 2 == 1 || i == yields.Length - 1;
-            var next = grams * yields[i];
-            family.Step(StepKind.Card, family.All($"{i}"), family.Out($"{i + 1}", weighed ? next : null), Family.Loss(grams - next));
-            lost += grams - next;
-            grams = next;
-        }
+    public void Mass_is_conserved_along_any_chain_of_steps() =>
+        Gen.Double[0.5, 0.99]
+            .Array[1, 12]
+            .Sample(yields =>
+            {
+                var family = new Family();
+                var grams = 4000.0;
+                var lost = 0.0;
+                family.Step(StepKind.TakeIn, family.Out("0", grams));
+                for (var i = 0; i < yields.Length; i++)
+                {
+                    // Every other step is not weighed and must be told by the next one that is.
+                    var weighed = i % 2 == 1 || i == yields.Length - 1;
+                    var next = grams * yields[i];
+                    family.Step(
+                        StepKind.Card,
+                        family.All($"{i}"),
+                        family.Out($"{i + 1}", weighed ? next : null),
+                        Family.Loss(grams - next)
+                    );
+                    lost += grams - next;
+                    grams = next;
+                }
 
-        var settled = family.Settled;
-        Assert.Equal(4000, settled.Left(family[$"{yields.Length}"])!.Grams + lost, 0.5e-5);
-        Assert.All(family.Entries, e => Assert.NotEqual(BalanceStatus.Open, settled.BalanceAt(e.Id).Status));
-    });
+                var settled = family.Settled;
+                Assert.Equal(4000, settled.Left(family[$"{yields.Length}"])!.Grams + lost, 0.5e-5);
+                Assert.All(family.Entries, e => Assert.NotEqual(BalanceStatus.Open, settled.BalanceAt(e.Id).Status));
+            });
 }
 
 public class SlipTests
@@ -186,5 +206,6 @@ public class SlipTests
 
     [Fact]
     public void Never_breaks_and_always_names_a_weight_above_nothing() =>
-        Gen.Select(Gen.Double[1, 5000], Gen.Double[1, 5000]).Sample((taken, logged) => Assert.True(Find(taken, logged) is null or { Likelier: > 0, Misfit: >= 0 }));
+        Gen.Select(Gen.Double[1, 5000], Gen.Double[1, 5000])
+            .Sample((taken, logged) => Assert.True(Find(taken, logged) is null or { Likelier: > 0, Misfit: >= 0 }));
 }

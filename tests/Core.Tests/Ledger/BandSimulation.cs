@@ -7,7 +7,8 @@ namespace EarthyTuft.Core.Tests.Ledger;
 
 /// <summary>
 /// Does the 80 % band hold about 80 % of what comes? The yields come from skewed beta laws, not from the forecast's own model: every shop
-/// has a mean of its own, some shops work more evenly than others, and the range that holds 93 % of all shops' fleeces is the typical range.
+/// has a mean of its own, some shops work more evenly than others, and the range that holds 93 % of all shops' fleeces is the typical
+/// range.
 /// </summary>
 public class BandSimulation(ITestOutputHelper output)
 {

@@ -96,7 +96,8 @@ public class CostingTests
         Assert.Equal(2, new Pace(30, 1).Hours(60));
     }
 
-    private void TakeIn(string lot, double grams, decimal price) => outlays[family.Step(StepKind.TakeIn, family.Out(lot, grams)).Id] = new Outlay(price, null);
+    private void TakeIn(string lot, double grams, decimal price) =>
+        outlays[family.Step(StepKind.TakeIn, family.Out(lot, grams)).Id] = new Outlay(price, null);
 
     private void Did(Entry entry, decimal? spent = null, int? minutes = null) => outlays[entry.Id] = new Outlay(spent, minutes);
 

@@ -23,7 +23,8 @@ internal sealed class Family
         return entry;
     }
 
-    public Flow Out(string lot, double? grams) => new(Guid.CreateVersion7(), FlowRole.Out, grams is null ? Amount.NotWeighed : Amount.Weighed, this[lot], Weigh(grams));
+    public Flow Out(string lot, double? grams) =>
+        new(Guid.CreateVersion7(), FlowRole.Out, grams is null ? Amount.NotWeighed : Amount.Weighed, this[lot], Weigh(grams));
 
     public Flow All(string lot) => new(Guid.CreateVersion7(), FlowRole.In, Amount.Whole, this[lot], null, true);
 
@@ -35,7 +36,11 @@ internal sealed class Family
 
     public static Flow Gain(double grams) => new(Guid.CreateVersion7(), FlowRole.Gain, Amount.Weighed, null, Weigh(grams));
 
-    public static ReferenceWeighing? Weigh(double? grams, DateOnly? session = null) => grams is not { } g ? null : ReferenceWeighing.Of(
-        new Weighing(Guid.CreateVersion7(), Mass.FromGrams(g), WeighingState.Rested, 65, Mass.FromGrams(1), session ?? Day),
-        new Nature(Fibre.Wool, Preparation.Carded, null));
+    public static ReferenceWeighing? Weigh(double? grams, DateOnly? session = null) =>
+        grams is not { } g
+            ? null
+            : ReferenceWeighing.Of(
+                new Weighing(Guid.CreateVersion7(), Mass.FromGrams(g), WeighingState.Rested, 65, Mass.FromGrams(1), session ?? Day),
+                new Nature(Fibre.Wool, Preparation.Carded, null)
+            );
 }

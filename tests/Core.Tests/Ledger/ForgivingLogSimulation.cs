@@ -4,8 +4,8 @@ using Xunit;
 namespace EarthyTuft.Core.Tests.Ledger;
 
 /// <summary>
-/// Does the log take the truth whenever it comes, ask only where there is something to ask, and still find slips? Workshops rougher than the
-/// rules: drifting scales and habits, losses that nobody weighs. Seeded; docs/figures.md keeps the figures.
+/// Does the log take the truth whenever it comes, ask only where there is something to ask, and still find slips? Workshops rougher than
+/// the rules: drifting scales and habits, losses that nobody weighs. Seeded; docs/figures.md keeps the figures.
 /// </summary>
 public class ForgivingLogSimulation(ITestOutputHelper output)
 {
@@ -32,10 +32,15 @@ public class ForgivingLogSimulation(ITestOutputHelper output)
                 {
                     Assert.False(logged.Outcome.IsRefused);
                     // Losses beyond what is typical are a question that is rightly asked once; the shop does have a few of them.
-                    if (logged.Outcome.Value is var outcome && (outcome.IsContradicted || outcome.Balance.Status == BalanceStatus.Suspicious))
+                    if (
+                        logged.Outcome.Value is var outcome
+                        && (outcome.IsContradicted || outcome.Balance.Status == BalanceStatus.Suspicious)
+                    )
                     {
                         asked = true;
-                        var name = outcome.IsContradicted ? "contradicted " + logged.Command.Station.Kind : "missing " + logged.Command.Station.Kind;
+                        var name = outcome.IsContradicted
+                            ? "contradicted " + logged.Command.Station.Kind
+                            : "missing " + logged.Command.Station.Kind;
                         why[name] = why.GetValueOrDefault(name) + 1;
                     }
                 }
@@ -74,18 +79,20 @@ public class ForgivingLogSimulation(ITestOutputHelper output)
             for (var i = 0; i < 14; i++)
             {
                 shop.NextDay();
-                shop.Miswrites = wrong is null && i == slipAt ? (w, role) =>
-                {
-                    if (wrong is not null || role == FlowRole.Loss)
-                    {
-                        return null;
-                    }
+                shop.Miswrites =
+                    wrong is null && i == slipAt
+                        ? (w, role) =>
+                        {
+                            if (wrong is not null || role == FlowRole.Loss)
+                            {
+                                return null;
+                            }
 
-                    var slip = Slip(random, w.Logged.Grams, role);
-                    wrong = slip is null ? null : w.Id;
-                    return slip;
-                }
-                : null;
+                            var slip = Slip(random, w.Logged.Grams, role);
+                            wrong = slip is null ? null : w.Id;
+                            return slip;
+                        }
+                        : null;
                 if (shop.Step() is not { } logged)
                 {
                     break;
@@ -158,18 +165,32 @@ public class ForgivingLogSimulation(ITestOutputHelper output)
     private static (Guid Wrong, IReadOnlyList<Entry> Log)? Plant(OrdinaryShop shop, Random random)
     {
         var masses = MassSolver.Of(shop.Entries);
-        var steps = shop.Entries.Where(e => e.Step.HasBalance() && e.Flows.All(f => f.Amount != Amount.ByDifference)).OrderBy(_ => random.Next());
+        var steps = shop
+            .Entries.Where(e => e.Step.HasBalance() && e.Flows.All(f => f.Amount != Amount.ByDifference))
+            .OrderBy(_ => random.Next());
         foreach (var entry in steps)
         {
-            var flow = entry.Flows.Where(f => f.Weighing is not null && f.Role != FlowRole.Loss).OrderBy(_ => random.Next()).FirstOrDefault();
+            var flow = entry
+                .Flows.Where(f => f.Weighing is not null && f.Role != FlowRole.Loss)
+                .OrderBy(_ => random.Next())
+                .FirstOrDefault();
             if (flow is null || Slip(random, flow.Weighing!.Logged, flow.Role) is not { } slip || masses.GapAt(entry.Id) is not { } gap)
             {
                 continue;
             }
 
             var factor = flow.Weighing.Grams / flow.Weighing.Logged;
-            var wrong = flow.Weighing with { Logged = slip, Grams = slip * factor, OwnVariance = flow.Weighing.OwnVariance * Math.Pow(slip / flow.Weighing.Logged, 2), Shared = flow.Weighing.Shared * slip / flow.Weighing.Logged };
-            IReadOnlyList<Entry> log = [.. shop.Entries.Select(e => e with { Flows = [.. e.Flows.Select(f => f.Id == flow.Id ? f with { Weighing = wrong } : f)] })];
+            var wrong = flow.Weighing with
+            {
+                Logged = slip,
+                Grams = slip * factor,
+                OwnVariance = flow.Weighing.OwnVariance * Math.Pow(slip / flow.Weighing.Logged, 2),
+                Shared = flow.Weighing.Shared * slip / flow.Weighing.Logged,
+            };
+            IReadOnlyList<Entry> log =
+            [
+                .. shop.Entries.Select(e => e with { Flows = [.. e.Flows.Select(f => f.Id == flow.Id ? f with { Weighing = wrong } : f)] }),
+            ];
             var judged = shop.Judged(log);
             var after = MassSolver.Of(judged);
             // Hidden is what the step's own balance can explain; and a lot that nobody emptied hides what was taken from it.
@@ -182,19 +203,22 @@ public class ForgivingLogSimulation(ITestOutputHelper output)
         return null;
     }
 
-    private static double? Slip(Random random, double logged, FlowRole role) => random.Next(5) switch
-    {
-        0 => Math.Round(logged + 80 + (random.NextDouble() * 500)),
-        1 => role == FlowRole.Out ? Math.Round(logged * (1.1 + (random.NextDouble() * 0.4))) : null,
-        2 => random.Next(2) == 0 ? logged * 10 : Math.Max(1, Math.Round(logged / 10)),
-        3 => Math.Round(random.Next(2) == 0 ? logged / 0.45359237 : logged * 0.45359237),
-        _ => Exchanged(random, logged),
-    };
+    private static double? Slip(Random random, double logged, FlowRole role) =>
+        random.Next(5) switch
+        {
+            0 => Math.Round(logged + 80 + (random.NextDouble() * 500)),
+            1 => role == FlowRole.Out ? Math.Round(logged * (1.1 + (random.NextDouble() * 0.4))) : null,
+            2 => random.Next(2) == 0 ? logged * 10 : Math.Max(1, Math.Round(logged / 10)),
+            3 => Math.Round(random.Next(2) == 0 ? logged / 0.45359237 : logged * 0.45359237),
+            _ => Exchanged(random, logged),
+        };
 
     private static double? Exchanged(Random random, double logged)
     {
         var text = ((int)logged).ToString(System.Globalization.CultureInfo.InvariantCulture);
         var at = random.Next(Math.Max(1, text.Length - 1));
-        return text.Length < 2 || text[at] == text[at + 1] ? null : double.Parse(text[..at] + text[at + 1] + text[at] + text[(at + 2)..], System.Globalization.CultureInfo.InvariantCulture);
+        return text.Length < 2 || text[at] == text[at + 1]
+            ? null
+            : double.Parse(text[..at] + text[at + 1] + text[at] + text[(at + 2)..], System.Globalization.CultureInfo.InvariantCulture);
     }
 }

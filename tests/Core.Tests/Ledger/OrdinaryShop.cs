@@ -21,7 +21,13 @@ namespace EarthyTuft.Core.Tests.Ledger;
 /// </summary>
 internal sealed class OrdinaryShop
 {
-    private static readonly Station[] Preparing = [CardingStation.Definition, CombingStation.Definition, OpeningStation.Definition, StockStations.Divide];
+    private static readonly Station[] Preparing =
+    [
+        CardingStation.Definition,
+        CombingStation.Definition,
+        OpeningStation.Definition,
+        StockStations.Divide,
+    ];
     private readonly Random random;
     private readonly double weighsLosses;
     private readonly Dictionary<StepKind, double> habit = [];
@@ -72,7 +78,9 @@ internal sealed class OrdinaryShop
         var bag = new Bag(Guid.CreateVersion7(), LotForm.Raw, 900 + (random.NextDouble() * 3500));
         var weighing = Weigh(bag.True, LotForm.Raw, FlowRole.Out);
         var reference = ReferenceWeighing.Of(weighing, Of(LotForm.Raw))!;
-        Entries.Add(new Entry(Guid.CreateVersion7(), StepKind.TakeIn, [new Flow(weighing.Id, FlowRole.Out, Amount.Weighed, bag.Lot, reference)]));
+        Entries.Add(
+            new Entry(Guid.CreateVersion7(), StepKind.TakeIn, [new Flow(weighing.Id, FlowRole.Out, Amount.Weighed, bag.Lot, reference)])
+        );
         forms[bag.Lot] = LotForm.Raw;
         there.Add(bag);
     }
@@ -136,26 +144,44 @@ internal sealed class OrdinaryShop
     {
         var entries = log ?? Entries;
         var masses = MassSolver.Of(entries);
-        return [.. entries.Select(e => !e.Step.HasBalance() || masses.BalanceAt(e.Id) is not { Status: BalanceStatus.Suspicious } balance ? e : e with
-        {
-            Usual = EarthyTuft.Core.Course.AllStations.Of(e.Step).UsualLossOf(
-                null,
-                new YieldLog(Yields).For(e.Step, null, ""),
-                balance.In!.Mass,
-                [.. e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => forms[f.LotId!.Value])],
-                [.. e.Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null }).Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams)))]),
-        })];
+        return
+        [
+            .. entries.Select(e =>
+                !e.Step.HasBalance() || masses.BalanceAt(e.Id) is not { Status: BalanceStatus.Suspicious } balance
+                    ? e
+                    : e with
+                    {
+                        Usual = EarthyTuft
+                            .Core.Course.AllStations.Of(e.Step)
+                            .UsualLossOf(
+                                null,
+                                new YieldLog(Yields).For(e.Step, null, ""),
+                                balance.In!.Mass,
+                                [.. e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => forms[f.LotId!.Value])],
+                                [
+                                    .. e
+                                        .Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null })
+                                        .Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams))),
+                                ]
+                            ),
+                    }
+            ),
+        ];
     }
 
     private Entry Keep(StepCommand command, StepOutcome outcome, Bag bag, double? left, IReadOnlyList<double> kept)
     {
         var made = command.To.Zip(kept, (to, grams) => new Bag(Guid.CreateVersion7(), to.Form, grams)).ToArray();
-        var flows = outcome.Flows.Select((f, i) =>
-        {
-            var flow = i >= 1 && i <= made.Length ? f.Flow with { LotId = made[i - 1].Lot } : f.Flow;
-            // The store names a weighing by its flow.
-            return flow.Weighing is { } w ? flow with { Id = w.Id } : flow;
-        }).ToArray();
+        var flows = outcome
+            .Flows.Select(
+                (f, i) =>
+                {
+                    var flow = i >= 1 && i <= made.Length ? f.Flow with { LotId = made[i - 1].Lot } : f.Flow;
+                    // The store names a weighing by its flow.
+                    return flow.Weighing is { } w ? flow with { Id = w.Id } : flow;
+                }
+            )
+            .ToArray();
         foreach (var (flow, losing) in flows.Skip(1 + made.Length).Zip(command.Losses))
         {
             lossKinds[flow.Id] = losing.Kind;
@@ -176,7 +202,12 @@ internal sealed class OrdinaryShop
         }
 
         var (taken, out_) = (outcome.Balance.In?.Mass.Grams, outcome.Balance.Kept?.Mass.Grams);
-        if (outcome.Balance.Status is BalanceStatus.Fits or BalanceStatus.UsualLoss && taken > 0 && out_ > 0 && command.To.All(t => t.Form != LotForm.Noil))
+        if (
+            outcome.Balance.Status is BalanceStatus.Fits or BalanceStatus.UsualLoss
+            && taken > 0
+            && out_ > 0
+            && command.To.All(t => t.Form != LotForm.Noil)
+        )
         {
             Yields.Add(new OwnYield(command.Station.Kind, null, "", Math.Min(1, out_.Value / taken.Value)));
         }
@@ -189,13 +220,25 @@ internal sealed class OrdinaryShop
         if (station.Rest is not null)
         {
             var noil = rest * (0.05 + (0.2 * random.NextDouble()));
-            return ([new(LotForm.Top, Weigh(rest - noil, LotForm.Top, FlowRole.Out)), new(LotForm.Noil, Weigh(noil, LotForm.Noil, FlowRole.Out))], [rest - noil, noil]);
+            return (
+                [
+                    new(LotForm.Top, Weigh(rest - noil, LotForm.Top, FlowRole.Out)),
+                    new(LotForm.Noil, Weigh(noil, LotForm.Noil, FlowRole.Out)),
+                ],
+                [rest - noil, noil]
+            );
         }
 
         if (station.KeepsForm)
         {
             var share = 0.3 + (0.4 * random.NextDouble());
-            return ([new(bag.Form, Weigh(rest * share, bag.Form, FlowRole.Out)), new(bag.Form, Weigh(rest * (1 - share), bag.Form, FlowRole.Out))], [rest * share, rest * (1 - share)]);
+            return (
+                [
+                    new(bag.Form, Weigh(rest * share, bag.Form, FlowRole.Out)),
+                    new(bag.Form, Weigh(rest * (1 - share), bag.Form, FlowRole.Out)),
+                ],
+                [rest * share, rest * (1 - share)]
+            );
         }
 
         var form = station.GivesOf(bag.Form, Fibre.Wool)[0];
@@ -217,19 +260,32 @@ internal sealed class OrdinaryShop
         return Math.Clamp(usual + (width * 0.15 * Normal.Sample(random, 0, 1)) + beyond, 0, 0.9);
     }
 
-    private SourceLot Source(Bag bag) => new(
-        new Lot(bag.Lot, "F-1", bag.Form, new LotTraits(Fibre.Wool, new(0.5, 0.7), "", "", null, null, Content.Certain)), MassSolver.Of(Entries).Left(bag.Lot));
+    private SourceLot Source(Bag bag) =>
+        new(
+            new Lot(bag.Lot, "F-1", bag.Form, new LotTraits(Fibre.Wool, new(0.5, 0.7), "", "", null, null, Content.Certain)),
+            MassSolver.Of(Entries).Left(bag.Lot)
+        );
 
     private static Nature Of(LotForm form) => Nature.Of(Fibre.Wool, form, new(0.5, 0.7));
 
     private Weighing Weigh(double reference, LotForm? form, FlowRole role)
     {
         // In the grease only the clean part takes up moisture: a little over half of it here, and nobody knows just how much.
-        var clean = form is not { } of ? 0 : of.IsGreasy() ? 0.58 : 1;
+        var clean =
+            form is not { } of ? 0
+            : of.IsGreasy() ? 0.58
+            : 1;
         var regain = Regain.At(Fibre.Wool, read ?? 65) + airOff;
         var onTheScale = reference * (1 + (clean * (((1 + regain) / (1 + Regain.At(Fibre.Wool, 65))) - 1)));
         var said = onTheScale * (1 + scale + Normal.Sample(random, 0, 0.0008));
-        var weighing = new Weighing(Guid.CreateVersion7(), Mass.FromGrams(Math.Max(1, Math.Round(said))), WeighingState.Rested, read, Mass.FromGrams(1), day);
+        var weighing = new Weighing(
+            Guid.CreateVersion7(),
+            Mass.FromGrams(Math.Max(1, Math.Round(said))),
+            WeighingState.Rested,
+            read,
+            Mass.FromGrams(1),
+            day
+        );
         return Miswrites?.Invoke(weighing, role) is { } wrong ? weighing with { Logged = Mass.FromGrams(wrong) } : weighing;
     }
 }

@@ -21,9 +21,28 @@ public class ReconciliationTests
             }
 
             family.Step(StepKind.TakeIn, Named("raw", family.Out("raw", 1), 2000, 5));
-            family.Step(StepKind.Skirt, family.All("raw"), Named("skirted", family.Out("skirted", 1), 1755, 5), Named("skirtings", Family.Loss(1), 247));
-            family.Step(StepKind.Card, Named("cardIn", family.Part("skirted", 1), 861), Named("batts", family.Out("batts", 1), 815), Named("cardWaste", Family.Loss(1), 47));
-            family.Step(StepKind.Comb, Named("combIn", family.Part("skirted", 1), combIn) with { EmptiesLot = true }, Named("top", family.Out("top", 1), 672), Named("noil", Family.Loss(1), 181), Named("combWaste", Family.Loss(1), 36));
+            family.Step(
+                StepKind.Skirt,
+                family.All("raw"),
+                Named("skirted", family.Out("skirted", 1), 1755, 5),
+                Named("skirtings", Family.Loss(1), 247)
+            );
+            family.Step(
+                StepKind.Card,
+                Named("cardIn", family.Part("skirted", 1), 861),
+                Named("batts", family.Out("batts", 1), 815),
+                Named("cardWaste", Family.Loss(1), 47)
+            );
+            family.Step(
+                StepKind.Comb,
+                Named("combIn", family.Part("skirted", 1), combIn) with
+                {
+                    EmptiesLot = true,
+                },
+                Named("top", family.Out("top", 1), 672),
+                Named("noil", Family.Loss(1), 181),
+                Named("combWaste", Family.Loss(1), 36)
+            );
         }
 
         public Reconciliation Reconciled => Reconciliation.Of(family.Entries);
@@ -33,8 +52,8 @@ public class ReconciliationTests
         public Guid Id(string name) => flows[name];
 
         /// <summary>R = 0.145, uR = 0.005, 0.0005 in the second term, everything independent, s = 1.</summary>
-        private static ReferenceWeighing Weigh(Guid id, double m, double step) => new(
-            id, new DateOnly(2026, 5, 14), m, m, (step * step / 12) + Math.Pow(0.0005 * m, 2) + Math.Pow(m * 0.005 / 1.145, 2), 0);
+        private static ReferenceWeighing Weigh(Guid id, double m, double step) =>
+            new(id, new DateOnly(2026, 5, 14), m, m, (step * step / 12) + Math.Pow(0.0005 * m, 2) + Math.Pow(m * 0.005 / 1.145, 2), 0);
     }
 
     [Theory]
@@ -188,8 +207,10 @@ public class ReconciliationTests
             var measured = all.Where(e => e.Flow.Weighing is not null && !aside.Contains(e.Flow.Id)).ToArray();
             var open = all.Except(measured).ToArray();
             var m = Matrix<double>.Build;
-            Matrix<double> Columns(FlowNetwork.Edge[] some) => m.Dense(edges.Nodes - 1, Math.Max(1, some.Length), (r, c) =>
-                c >= some.Length ? 0 : (some[c].To == r + 1 ? 1 : 0) - (some[c].From == r + 1 ? 1 : 0));
+            Matrix<double> Columns(FlowNetwork.Edge[] some) =>
+                m.Dense(edges.Nodes - 1, Math.Max(1, some.Length), (r, c) =>
+                    c >= some.Length ? 0 : (some[c].To == r + 1 ? 1 : 0) - (some[c].From == r + 1 ? 1 : 0)
+                );
             var (am, au) = (Columns(measured), Columns(open));
             // A basis of the left null space of Au, and of what remains the independent rows: both from singular value decompositions.
             var left = au.Svd();
@@ -212,7 +233,8 @@ public class ReconciliationTests
             var gain = v * ar.Transpose() * (ar * v * ar.Transpose()).Inverse();
             var x = y - (gain * (ar * y));
             var w = gain * ar * v;
-            return measured.Select((e, i) => (e.Flow.Id, x[i], w[i, i] > 1e-7 * v[i, i] ? (x[i] - y[i]) / Math.Sqrt(w[i, i]) : (double?)null))
+            return measured
+                .Select((e, i) => (e.Flow.Id, x[i], w[i, i] > 1e-7 * v[i, i] ? (x[i] - y[i]) / Math.Sqrt(w[i, i]) : (double?)null))
                 .ToDictionary(t => t.Id, t => (t.Item2, t.Item3));
         }
     }

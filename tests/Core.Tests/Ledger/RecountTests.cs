@@ -47,18 +47,21 @@ public class RecountTests
     }
 
     [Fact]
-    public void Counting_again_and_again_only_the_last_counts() => Gen.Double[100, 2000].Array[1, 8].Sample(counts =>
-    {
-        var family = new Family();
-        family.Step(StepKind.TakeIn, family.Out("raw", 1000));
-        foreach (var grams in counts)
-        {
-            family.Step(StepKind.Recount, Count(family, "raw", grams));
-        }
+    public void Counting_again_and_again_only_the_last_counts() =>
+        Gen.Double[100, 2000]
+            .Array[1, 8]
+            .Sample(counts =>
+            {
+                var family = new Family();
+                family.Step(StepKind.TakeIn, family.Out("raw", 1000));
+                foreach (var grams in counts)
+                {
+                    family.Step(StepKind.Recount, Count(family, "raw", grams));
+                }
 
-        Assert.Equal(counts[^1], family.Settled.Left(family["raw"])!.Grams, 1e-6);
-        Assert.Equal(counts.Length + 1, LotStretch.Of(family.Entries).Count);
-    });
+                Assert.Equal(counts[^1], family.Settled.Left(family["raw"])!.Grams, 1e-6);
+                Assert.Equal(counts.Length + 1, LotStretch.Of(family.Entries).Count);
+            });
 
     [Fact]
     public void Shares_of_what_was_taken_never_pass_the_whole()
@@ -93,9 +96,13 @@ public class RecountTests
     }
 
     [Fact]
-    public void Every_kind_of_step_is_one_thing() => Assert.All(
-        Enum.GetValues<StepKind>(),
-        step => Assert.Equal(1, (step.HasBalance() ? 1 : 0) + (step.IsLeaving() ? 1 : 0) + (step is StepKind.TakeIn or StepKind.Recount ? 1 : 0)));
+    public void Every_kind_of_step_is_one_thing() =>
+        Assert.All(Enum.GetValues<StepKind>(), step =>
+            Assert.Equal(
+                1,
+                (step.HasBalance() ? 1 : 0) + (step.IsLeaving() ? 1 : 0) + (step is StepKind.TakeIn or StepKind.Recount ? 1 : 0)
+            )
+        );
 
     private static Flow Count(Family family, string lot, double grams) =>
         new(Guid.CreateVersion7(), FlowRole.Count, Amount.Weighed, family[lot], Family.Weigh(grams));

@@ -36,7 +36,8 @@ internal sealed class SimulatedShop
         return new SimulatedShop(build.Entries);
     }
 
-    /// <summary>The same family with one weighing slipped, where at least two balances touch it and the slip shows; null when there is no such place.</summary>
+    /// <summary>The same family with one weighing slipped, where at least two balances touch it and the slip shows; null when there is no
+    /// such place.</summary>
     public Slipped? WithSlip(Random random)
     {
         var network = FlowNetwork.Of(Entries);
@@ -47,7 +48,9 @@ internal sealed class SimulatedShop
         }
 
         bool IsChecked(int node) => joined.Of(node) != joined.Of(FlowNetwork.Ground);
-        var places = network.Edges.Where(e => e.Flow.Weighing is not null && IsChecked(e.From) && IsChecked(e.To) && joined.Of(e.From) != joined.Of(e.To)).ToArray();
+        var places = network
+            .Edges.Where(e => e.Flow.Weighing is not null && IsChecked(e.From) && IsChecked(e.To) && joined.Of(e.From) != joined.Of(e.To))
+            .ToArray();
         if (places.Length == 0)
         {
             return null;
@@ -88,28 +91,65 @@ internal sealed class SimulatedShop
                 var text = ((int)logged).ToString(System.Globalization.CultureInfo.InvariantCulture);
                 var at = random.Next(text.Length);
                 return at + 1 < text.Length && text[at] != text[at + 1]
-                    ? [(one, double.Parse(text[..at] + text[at + 1] + text[at] + text[(at + 2)..], System.Globalization.CultureInfo.InvariantCulture))]
+                    ?
+                    [
+                        (
+                            one,
+                            double.Parse(
+                                text[..at] + text[at + 1] + text[at] + text[(at + 2)..],
+                                System.Globalization.CultureInfo.InvariantCulture
+                            )
+                        ),
+                    ]
                     : [(one, random.Next(2) == 0 ? logged * 10 : Math.Round(logged / 10))];
             case PlantedSlip.PoundsForKilograms:
                 return [(one, Math.Round(random.Next(2) == 0 ? logged / 0.45359237 : logged * 0.45359237))];
             default:
-                var partner = others.Where(o => o.Role == one.Role && o.Id != one.Id && o.Weighing!.Session == one.Weighing.Session).OrderBy(_ => random.Next()).FirstOrDefault();
+                var partner = others
+                    .Where(o => o.Role == one.Role && o.Id != one.Id && o.Weighing!.Session == one.Weighing.Session)
+                    .OrderBy(_ => random.Next())
+                    .FirstOrDefault();
                 return partner is null ? null : [(one, partner.Weighing!.Logged), (partner, logged)];
         }
     }
 
-    private List<Entry> Relogged(Dictionary<Guid, double> wrong) => [.. entries.Select(e => new Entry(e.Id, e.Step, [.. e.Flows.Select(f =>
-        wrong.TryGetValue(f.Flow.Id, out var grams) ? f.Flow with { Weighing = Weigh(f.Flow.Id, grams, f.Humidity, f.Day) } : f.Flow)]))];
+    private List<Entry> Relogged(Dictionary<Guid, double> wrong) =>
+        [
+            .. entries.Select(e => new Entry(
+                e.Id,
+                e.Step,
+                [
+                    .. e.Flows.Select(f =>
+                        wrong.TryGetValue(f.Flow.Id, out var grams)
+                            ? f.Flow with
+                            {
+                                Weighing = Weigh(f.Flow.Id, grams, f.Humidity, f.Day),
+                            }
+                            : f.Flow
+                    ),
+                ]
+            )),
+        ];
 
-    private static ReferenceWeighing Weigh(Guid id, double logged, double? humidity, DateOnly day) => ReferenceWeighing.Of(
-        new Weighing(id, Mass.FromGrams(logged), WeighingState.Rested, humidity, Mass.FromGrams(ScaleStep), day),
-        new Nature(Fibre.Wool, Preparation.Carded, null))!;
+    private static ReferenceWeighing Weigh(Guid id, double logged, double? humidity, DateOnly day) =>
+        ReferenceWeighing.Of(
+            new Weighing(id, Mass.FromGrams(logged), WeighingState.Rested, humidity, Mass.FromGrams(ScaleStep), day),
+            new Nature(Fibre.Wool, Preparation.Carded, null)
+        )!;
 
     private sealed record Told(Flow Flow, double? Humidity, DateOnly Day);
 
     private sealed class Builder(Random random)
     {
-        private static readonly StepKind[] Steps = [StepKind.Skirt, StepKind.Card, StepKind.Comb, StepKind.Divide, StepKind.Open, StepKind.Dry];
+        private static readonly StepKind[] Steps =
+        [
+            StepKind.Skirt,
+            StepKind.Card,
+            StepKind.Comb,
+            StepKind.Divide,
+            StepKind.Open,
+            StepKind.Dry,
+        ];
         private readonly List<(Guid Lot, double True)> there = [];
         private DateOnly day = new(2026, 3, 1);
         private double air;
@@ -152,9 +192,11 @@ internal sealed class SimulatedShop
                 }
 
                 // Half of those who take all of a lot weigh it again.
-                flows.Add(part == 1 && random.Next(2) == 0
-                    ? new Told(new Flow(Guid.CreateVersion7(), FlowRole.In, Amount.Whole, lot, null, true), read, day)
-                    : Weighed(FlowRole.In, lot, grams * part, part == 1));
+                flows.Add(
+                    part == 1 && random.Next(2) == 0
+                        ? new Told(new Flow(Guid.CreateVersion7(), FlowRole.In, Amount.Whole, lot, null, true), read, day)
+                        : Weighed(FlowRole.In, lot, grams * part, part == 1)
+                );
                 mass += grams * part;
             }
 
@@ -164,9 +206,11 @@ internal sealed class SimulatedShop
             {
                 var lost = mass * (0.01 + (0.1 * random.NextDouble()));
                 mass -= lost;
-                flows.Add(i == 0 && byDifference
-                    ? new Told(new Flow(Guid.CreateVersion7(), FlowRole.Loss, Amount.ByDifference, null, null), read, day)
-                    : Weighed(FlowRole.Loss, null, lost));
+                flows.Add(
+                    i == 0 && byDifference
+                        ? new Told(new Flow(Guid.CreateVersion7(), FlowRole.Loss, Amount.ByDifference, null, null), read, day)
+                        : Weighed(FlowRole.Loss, null, lost)
+                );
             }
 
             var outs = mass > 400 ? 1 + random.Next(3) : 1;
@@ -180,9 +224,11 @@ internal sealed class SimulatedShop
                     there.Add((lot, share));
                 }
 
-                flows.Add(outs == 1 && !byDifference && random.Next(8) == 0
-                    ? new Told(new Flow(Guid.CreateVersion7(), FlowRole.Out, Amount.NotWeighed, lot, null), read, day)
-                    : Weighed(FlowRole.Out, lot, share));
+                flows.Add(
+                    outs == 1 && !byDifference && random.Next(8) == 0
+                        ? new Told(new Flow(Guid.CreateVersion7(), FlowRole.Out, Amount.NotWeighed, lot, null), read, day)
+                        : Weighed(FlowRole.Out, lot, share)
+                );
             }
 
             Entries.Add((Guid.CreateVersion7(), Steps[random.Next(Steps.Length)], flows));
@@ -192,7 +238,8 @@ internal sealed class SimulatedShop
         {
             day = day.AddDays(1);
             air = 40 + (random.NextDouble() * 40);
-            // Two out of three read the air, as far off as docs/craft.md says; the others do not, and then it is nearer to 65 than it might be.
+            // Two out of three read the air, as far off as docs/craft.md says; the others do not, and then it is nearer to 65 than it might
+            // be.
             read = random.Next(3) > 0 ? air : null;
             airOff = MathNet.Numerics.Distributions.Normal.Sample(random, 0, read is null ? 0.02 : 0.01);
         }

@@ -3,7 +3,8 @@ using Xunit;
 
 namespace EarthyTuft.Core.Tests.Ledger;
 
-/// <summary>Does reconciliation name what is wrong, and leave alone what is not? Seeded families; docs/figures.md keeps the figures.</summary>
+/// <summary>Does reconciliation name what is wrong, and leave alone what is not? Seeded families; docs/figures.md keeps the
+/// figures.</summary>
 public class SlipSimulation(ITestOutputHelper output)
 {
     private const int Families = 500;
@@ -43,7 +44,9 @@ public class SlipSimulation(ITestOutputHelper output)
     public void Clean_families_raise_no_alarm()
     {
         var random = new Random(20261124);
-        var alarms = Enumerable.Range(0, Families).Count(_ => Reconciliation.Of(SimulatedShop.Family(random, 4 + random.Next(30)).Entries).Doubts.Count > 0);
+        var alarms = Enumerable
+            .Range(0, Families)
+            .Count(_ => Reconciliation.Of(SimulatedShop.Family(random, 4 + random.Next(30)).Entries).Doubts.Count > 0);
         output.Say("clean-family-false-alarms", alarms / (double)Families, "<0.03");
         Assert.True(alarms < 0.03 * Families, $"{alarms} of {Families}");
     }

@@ -86,7 +86,15 @@ public class SparseLdlTests
         return m;
     }
 
-    private static SparseLdl Sparse(Matrix<double> full) => SparseLdl.Of(
-        [.. full.Diagonal()],
-        [.. Enumerable.Range(0, full.RowCount).Select(i => Enumerable.Range(0, full.RowCount).Where(j => j != i && full[i, j] != 0).ToDictionary(j => j, j => full[i, j]))]);
+    private static SparseLdl Sparse(Matrix<double> full) =>
+        SparseLdl.Of(
+            [.. full.Diagonal()],
+            [
+                .. Enumerable
+                    .Range(0, full.RowCount)
+                    .Select(i =>
+                        Enumerable.Range(0, full.RowCount).Where(j => j != i && full[i, j] != 0).ToDictionary(j => j, j => full[i, j])
+                    ),
+            ]
+        );
 }

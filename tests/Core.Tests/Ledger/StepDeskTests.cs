@@ -18,9 +18,15 @@ public class StepDeskTests
 {
     private static readonly DateTimeOffset Since = new(2026, 11, 3, 14, 20, 0, TimeSpan.Zero);
 
-    private static SourceLot Lot(LotForm form = LotForm.Clean, double? grams = 614, Fibre fibre = Fibre.Wool, bool usedUp = false) => new(
-        new Lot(Guid.CreateVersion7(), "H-07.4", form, new LotTraits(fibre, new(0.5, 0.7), "", "", null, null, Content.Certain)) { ChangedAt = Since, UsedUpAt = usedUp ? Since : null },
-        Family.Weigh(grams) is { } w ? LinearForm.Of(w) : null);
+    private static SourceLot Lot(LotForm form = LotForm.Clean, double? grams = 614, Fibre fibre = Fibre.Wool, bool usedUp = false) =>
+        new(
+            new Lot(Guid.CreateVersion7(), "H-07.4", form, new LotTraits(fibre, new(0.5, 0.7), "", "", null, null, Content.Certain))
+            {
+                ChangedAt = Since,
+                UsedUpAt = usedUp ? Since : null,
+            },
+            Family.Weigh(grams) is { } w ? LinearForm.Of(w) : null
+        );
 
     private static Weighing W(double grams, WeighingState state = WeighingState.Rested) =>
         new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, 65, Mass.FromGrams(1), new(2026, 5, 14));
@@ -28,12 +34,15 @@ public class StepDeskTests
     private static StepCommand Comb(SourceLot lot, double? taken, double made, bool all = false, params Losing[] losses) =>
         new(CombingStation.Definition, [new(lot, taken is { } t ? W(t) : null, all)], [new(LotForm.Top, W(made))], losses, []);
 
-    private static string[] Codes(StepCommand command) => [.. StepDesk.WeighUp(command, null, Guid.CreateVersion7).Refusals.Select(r => r.Code)];
+    private static string[] Codes(StepCommand command) =>
+        [.. StepDesk.WeighUp(command, null, Guid.CreateVersion7).Refusals.Select(r => r.Code)];
 
     [Fact]
     public void Weighs_up_a_good_step()
     {
-        var outcome = StepDesk.WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null, Guid.CreateVersion7).Value;
+        var outcome = StepDesk
+            .WeighUp(Comb(Lot(), null, 500, true, new Losing(LossKind.Noil, Fate.KeptAsLowerGrade, W(112))), null, Guid.CreateVersion7)
+            .Value;
         Assert.Equal((BalanceStatus.Fits, Fibre.Wool, 3), (outcome.Balance.Status, outcome.Composition.Main, outcome.Flows.Count));
         Assert.Null(outcome.Slip);
     }
@@ -79,20 +88,52 @@ public class StepDeskTests
         Assert.Equal(["nothing-made"], Codes(new(CombingStation.Definition, [new(Lot(), null, true)], [], [], [])));
         Assert.Equal(["wrong-form"], Codes(new(CombingStation.Definition, [new(Lot(), null, true)], [new(LotForm.Batt, null)], [], [])));
         var lot = Lot();
-        Assert.Equal(["twice"], Codes(new(CardingStation.Definition, [new(lot, W(10), false), new(lot, W(10), false)], [new(LotForm.Batt, W(20))], [], [])));
-        Assert.Equal(["unlike-fibres"], Codes(new(DehairingStation.Definition, [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)], [new(LotForm.Down, W(20))], [], [])));
+        Assert.Equal(
+            ["twice"],
+            Codes(new(CardingStation.Definition, [new(lot, W(10), false), new(lot, W(10), false)], [new(LotForm.Batt, W(20))], [], []))
+        );
+        Assert.Equal(
+            ["unlike-fibres"],
+            Codes(
+                new(
+                    DehairingStation.Definition,
+                    [new(Lot(), W(10), false), new(Lot(fibre: Fibre.Silk), W(10), false)],
+                    [new(LotForm.Down, W(20))],
+                    [],
+                    []
+                )
+            )
+        );
     }
 
     [Fact]
     public void Unlike_fibres_are_blended_where_their_shares_can_be_told()
     {
-        StepCommand Blend(SourceLot wool, Weighing? taken) => new(CardingStation.Definition, [new(wool, taken, taken is null), new(Lot(fibre: Fibre.Silk), W(40), false)], [new(LotForm.Batt, W(100))], [], []);
+        StepCommand Blend(SourceLot wool, Weighing? taken) =>
+            new(
+                CardingStation.Definition,
+                [new(wool, taken, taken is null), new(Lot(fibre: Fibre.Silk), W(40), false)],
+                [new(LotForm.Batt, W(100))],
+                [],
+                []
+            );
         var blend = StepDesk.WeighUp(Blend(Lot(), W(60)), null, Guid.CreateVersion7).Value;
         Assert.Equal([Fibre.Wool, Fibre.Silk], blend.Composition.Parts.Select(p => p.Fibre));
         Assert.Equal(60 / 1.145 / ((60 / 1.145) + (40 / 1.10)), blend.Composition.Parts[0].Share, 1e-12);
         Assert.Equal(BalanceStatus.Fits, blend.Balance.Status);
         Assert.Equal(["shares-unknown"], Codes(Blend(Lot(grams: null), null)));
-        Assert.Equal(["in-the-grease"], Codes(new(StockStations.Join, [new(Lot(LotForm.Raw), W(10), false), new(Lot(LotForm.Raw, fibre: Fibre.Silk), W(10), false)], [new(LotForm.Raw, W(20))], [], [])));
+        Assert.Equal(
+            ["in-the-grease"],
+            Codes(
+                new(
+                    StockStations.Join,
+                    [new(Lot(LotForm.Raw), W(10), false), new(Lot(LotForm.Raw, fibre: Fibre.Silk), W(10), false)],
+                    [new(LotForm.Raw, W(20))],
+                    [],
+                    []
+                )
+            )
+        );
     }
 
     [Fact]
@@ -100,14 +141,28 @@ public class StepDeskTests
     {
         Losing open = new(LossKind.Noil, null, null);
         Assert.Equal(["one-by-difference"], Codes(Comb(Lot(), null, 500, true, open, open)));
-        Assert.Equal(["no-difference-here"], Codes(new(DryingStation.Definition, [new(Lot(LotForm.Washed, null), null, true)], [new(LotForm.Clean, W(600))], [open], [])));
+        Assert.Equal(
+            ["no-difference-here"],
+            Codes(new(DryingStation.Definition, [new(Lot(LotForm.Washed, null), null, true)], [new(LotForm.Clean, W(600))], [open], []))
+        );
     }
 
     [Fact]
     public void Washed_damp_stays_open_until_it_is_dry()
     {
-        var outcome = StepDesk.WeighUp(
-            new(ScouringStation.Definition, [new(Lot(LotForm.Skirted, 919), null, true)], [new(LotForm.Washed, W(1500, WeighingState.Damp))], [new(LossKind.WaxAndSuint, null, null)], []), null, Guid.CreateVersion7).Value;
+        var outcome = StepDesk
+            .WeighUp(
+                new(
+                    ScouringStation.Definition,
+                    [new(Lot(LotForm.Skirted, 919), null, true)],
+                    [new(LotForm.Washed, W(1500, WeighingState.Damp))],
+                    [new(LossKind.WaxAndSuint, null, null)],
+                    []
+                ),
+                null,
+                Guid.CreateVersion7
+            )
+            .Value;
         Assert.Equal(BalanceStatus.Open, outcome.Balance.Status);
     }
 
@@ -122,10 +177,20 @@ public class StepDeskTests
     [InlineData(0, "empty-lot")]
     [InlineData(31_000, "too-heavy")]
     public void The_door_refuses(double grams, string code) =>
-        Assert.Equal(code, TakeInRules.Check(new(Mass.FromGrams(grams), Parentage.Unknown, Fibre.Wool, null, new(2026, 5, 14), null)).Refusals.Single().Code);
+        Assert.Equal(
+            code,
+            TakeInRules
+                .Check(new(Mass.FromGrams(grams), Parentage.Unknown, Fibre.Wool, null, new(2026, 5, 14), null))
+                .Refusals.Single()
+                .Code
+        );
 
     [Fact]
-    public void The_door_refuses_a_shearing_to_come_and_a_price_below_nothing() => Assert.Equal(
-        ["in-the-future", "out-of-range"],
-        TakeInRules.Check(new(Mass.FromGrams(900), Parentage.Unknown, Fibre.Wool, new(2026, 6, 1), new(2026, 5, 14), -1)).Refusals.Select(r => r.Code));
+    public void The_door_refuses_a_shearing_to_come_and_a_price_below_nothing() =>
+        Assert.Equal(
+            ["in-the-future", "out-of-range"],
+            TakeInRules
+                .Check(new(Mass.FromGrams(900), Parentage.Unknown, Fibre.Wool, new(2026, 6, 1), new(2026, 5, 14), -1))
+                .Refusals.Select(r => r.Code)
+        );
 }

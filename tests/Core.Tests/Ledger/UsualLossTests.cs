@@ -15,7 +15,8 @@ public class UsualLossTests
 {
     private static readonly Mass Fleece = Mass.FromGrams(2000);
 
-    private static UsualLoss Skirting(params (LossKind Kind, Mass Mass)[] weighed) => SkirtingStation.Definition.UsualLossOf(null, [], Fleece, [LotForm.Skirted], weighed);
+    private static UsualLoss Skirting(params (LossKind Kind, Mass Mass)[] weighed) =>
+        SkirtingStation.Definition.UsualLossOf(null, [], Fleece, [LotForm.Skirted], weighed);
 
     private static BalanceStatus Judge(double gap, UsualLoss? usual) => Balance.Judge(new Estimate(Mass.FromGrams(gap), 4), false, usual);
 
@@ -27,13 +28,17 @@ public class UsualLossTests
     [InlineData(511, BalanceStatus.UsualLoss)]
     [InlineData(513, BalanceStatus.Suspicious)]
     [InlineData(-13, BalanceStatus.Impossible)]
-    public void Skirtings_that_nobody_weighed_are_no_question_up_to_what_skirting_takes(double gap, BalanceStatus status) => Assert.Equal(status, Judge(gap, Skirting()));
+    public void Skirtings_that_nobody_weighed_are_no_question_up_to_what_skirting_takes(double gap, BalanceStatus status) =>
+        Assert.Equal(status, Judge(gap, Skirting()));
 
     [Fact]
     public void What_is_usual_is_told_in_grams()
     {
         var usual = Skirting();
-        Assert.Equal((LossKind.Skirtings, 60.0, 500.0, 500.0), (usual.Kind, Math.Round(usual.Least.Grams, 6), Math.Round(usual.Most.Grams, 6), Math.Round(usual.Allowance.Grams, 6)));
+        Assert.Equal(
+            (LossKind.Skirtings, 60.0, 500.0, 500.0),
+            (usual.Kind, Math.Round(usual.Least.Grams, 6), Math.Round(usual.Most.Grams, 6), Math.Round(usual.Allowance.Grams, 6))
+        );
     }
 
     [Fact]
@@ -62,7 +67,8 @@ public class UsualLossTests
     [Fact]
     public void The_own_log_says_what_is_usual_once_it_has_enough()
     {
-        double Allowance(params double[] own) => CardingStation.Definition.UsualLossOf(null, own, Mass.FromGrams(1000), [LotForm.Batt], []).Allowance.Grams;
+        double Allowance(params double[] own) =>
+            CardingStation.Definition.UsualLossOf(null, own, Mass.FromGrams(1000), [LotForm.Batt], []).Allowance.Grams;
         Assert.Equal(100, Allowance(), 1e-9);
         Assert.Equal(100, Allowance(0.8, 0.8), 1e-9);
         // A shop that loses a fifth every time is not asked about it for ever, and one that loses hardly anything is asked sooner.
@@ -72,11 +78,11 @@ public class UsualLossTests
 
     [Fact]
     public void Every_station_has_a_usual_loss_and_at_least_the_floor() => Assert.All(AllStations.InOrder, station =>
-    {
-        var usual = station.UsualLossOf(null, [], Mass.FromGrams(1000), [station.Gives[0]], []);
-        Assert.InRange(usual.Allowance.Grams, 1000 * UsualLoss.Floor, 999);
-        Assert.True(usual.Least <= usual.Most);
-    });
+        {
+            var usual = station.UsualLossOf(null, [], Mass.FromGrams(1000), [station.Gives[0]], []);
+            Assert.InRange(usual.Allowance.Grams, 1000 * UsualLoss.Floor, 999);
+            Assert.True(usual.Least <= usual.Most);
+        });
 
     [Fact]
     public void A_lost_weight_that_is_usual_moves_no_weighing_and_hides_no_large_slip()
@@ -85,7 +91,17 @@ public class UsualLossTests
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1700));
         family.Step(StepKind.Divide, family.All("skirted"), family.Out("a", 900), family.Out("b", 800));
-        Entry[] Judged(double most) => [.. family.Entries.Select(e => e.Id == skirt.Id ? e with { Usual = UsualLoss.Of(LossKind.Skirtings, new(1 - (most / 2000), 1), [], Mass.FromGrams(2000), Mass.Zero, false) } : e)];
+        Entry[] Judged(double most) =>
+            [
+                .. family.Entries.Select(e =>
+                    e.Id == skirt.Id
+                        ? e with
+                        {
+                            Usual = UsualLoss.Of(LossKind.Skirtings, new(1 - (most / 2000), 1), [], Mass.FromGrams(2000), Mass.Zero, false),
+                        }
+                        : e
+                ),
+            ];
         var usual = Judged(500);
         Assert.Equal(BalanceStatus.UsualLoss, MassSolver.Of(usual).BalanceAt(skirt.Id).Status);
         var quiet = Reconciliation.Of(usual);
@@ -136,7 +152,10 @@ public class BookTests
         family.Step(StepKind.TakeIn, family.Out("raw", 1000));
         var card = family.Step(StepKind.Card, family.All("raw"), family.Out("batt", 930));
         Assert.Equal(70, family.Settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams, 1e-9);
-        var found = family.Step(StepKind.Recount, new Flow(Guid.CreateVersion7(), FlowRole.Count, Amount.Weighed, family["raw"], Family.Weigh(69)));
+        var found = family.Step(
+            StepKind.Recount,
+            new Flow(Guid.CreateVersion7(), FlowRole.Count, Amount.Weighed, family["raw"], Family.Weigh(69))
+        );
         var settled = family.Settled;
         Assert.Equal(1, settled.BalanceAt(card.Id).Unaccounted!.Mass.Grams, 1e-9);
         Assert.Equal(69, settled.Left(family["raw"])!.Grams, 1e-9);
@@ -174,7 +193,13 @@ public class BookTests
     {
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 900));
-        Assert.Empty(Explanations.Of(family.Entries, new Entry(Guid.CreateVersion7(), StepKind.Skirt, [family.Part("raw", 400), family.Out("a", 390)]), null));
+        Assert.Empty(
+            Explanations.Of(
+                family.Entries,
+                new Entry(Guid.CreateVersion7(), StepKind.Skirt, [family.Part("raw", 400), family.Out("a", 390)]),
+                null
+            )
+        );
         var fits = family.Step(StepKind.Skirt, family.All("raw"), family.Out("b", 899));
         Assert.Empty(Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), fits.Id, null));
     }
@@ -186,7 +211,10 @@ public class BookTests
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1000), Family.Loss(120));
         var told = Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), skirt.Id, null);
-        Assert.Equal(new HashSet<Guid> { family.Entries[0].Flows[0].Id, skirt.Flows[1].Id, skirt.Flows[2].Id }, [.. told.Select(t => t.FlowId)]);
+        Assert.Equal(
+            new HashSet<Guid> { family.Entries[0].Flows[0].Id, skirt.Flows[1].Id, skirt.Flows[2].Id },
+            [.. told.Select(t => t.FlowId)]
+        );
         Assert.Equal(1880, told.Single(t => t.FlowId == skirt.Flows[1].Id).Likelier, 1.0);
     }
 }

@@ -12,8 +12,13 @@ public class WeighingTests
     private static readonly Nature Clean = new(Fibre.Wool, Preparation.Carded, null);
     private static readonly DateOnly Monday = new(2026, 5, 11);
 
-    private static Weighing Of(double grams, WeighingState state = WeighingState.Rested, double? humidity = 65, double step = 1, DateOnly? day = null) =>
-        new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, humidity, Mass.FromGrams(step), day ?? Monday);
+    private static Weighing Of(
+        double grams,
+        WeighingState state = WeighingState.Rested,
+        double? humidity = 65,
+        double step = 1,
+        DateOnly? day = null
+    ) => new(Guid.CreateVersion7(), Mass.FromGrams(grams), state, humidity, Mass.FromGrams(step), day ?? Monday);
 
     [Fact]
     public void Uncertainty_has_three_terms()
@@ -49,7 +54,11 @@ public class WeighingTests
         Assert.Null(ReferenceWeighing.Of(Of(1000, WeighingState.Damp), Clean));
         Assert.Equal(1000 * 1.145 / 1.08, ReferenceWeighing.Of(Of(1000, WeighingState.Warm), Clean)!.Grams, 0.5e-9);
         Assert.Equal(1000 * 1.145 / 1.17, ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Clean)!.Grams, 0.5e-9);
-        Assert.Equal(1000 * 1.145 / 1.1825, ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Nature.Of(Fibre.Wool, LotForm.Top, new(1, 1)))!.Grams, 0.5e-9);
+        Assert.Equal(
+            1000 * 1.145 / 1.1825,
+            ReferenceWeighing.Of(Of(1000, WeighingState.AsSold), Nature.Of(Fibre.Wool, LotForm.Top, new(1, 1)))!.Grams,
+            0.5e-9
+        );
     }
 
     [Fact]
@@ -73,24 +82,30 @@ public class WeighingTests
     }
 
     [Fact]
-    public void Variance_is_a_V_a() => Gen.Select(Gen.Double[1, 3000].Array[1, 6], Gen.Int[0, 1].Array[6], Gen.Int[0, 2].Array[6]).Sample((grams, signs, days) =>
-    {
-        var weighings = grams.Select((g, i) => ReferenceWeighing.Of(Of(g, day: Monday.AddDays(days[i])), Clean)!).ToArray();
-        var a = weighings.Select((_, i) => signs[i] == 0 ? 1.0 : -1.0).ToArray();
-        var form = weighings.Select((w, i) => (w, i)).Aggregate(LinearForm.Nothing, (f, p) => a[p.i] > 0 ? f + LinearForm.Of(p.w) : f - LinearForm.Of(p.w));
-        var expected = 0.0;
-        for (var i = 0; i < a.Length; i++)
-        {
-            for (var j = 0; j < a.Length; j++)
-            {
-                var own = i == j ? weighings[i].OwnVariance : 0;
-                var shared = weighings[i].Session == weighings[j].Session ? weighings[i].Shared * weighings[j].Shared : 0;
-                expected += a[i] * a[j] * (own + shared);
-            }
-        }
+    public void Variance_is_a_V_a() =>
+        Gen.Select(Gen.Double[1, 3000].Array[1, 6], Gen.Int[0, 1].Array[6], Gen.Int[0, 2].Array[6])
+            .Sample(
+                (grams, signs, days) =>
+                {
+                    var weighings = grams.Select((g, i) => ReferenceWeighing.Of(Of(g, day: Monday.AddDays(days[i])), Clean)!).ToArray();
+                    var a = weighings.Select((_, i) => signs[i] == 0 ? 1.0 : -1.0).ToArray();
+                    var form = weighings
+                        .Select((w, i) => (w, i))
+                        .Aggregate(LinearForm.Nothing, (f, p) => a[p.i] > 0 ? f + LinearForm.Of(p.w) : f - LinearForm.Of(p.w));
+                    var expected = 0.0;
+                    for (var i = 0; i < a.Length; i++)
+                    {
+                        for (var j = 0; j < a.Length; j++)
+                        {
+                            var own = i == j ? weighings[i].OwnVariance : 0;
+                            var shared = weighings[i].Session == weighings[j].Session ? weighings[i].Shared * weighings[j].Shared : 0;
+                            expected += a[i] * a[j] * (own + shared);
+                        }
+                    }
 
-        Assert.Equal(1, (form.Variance + 1) / (expected + 1), 0.5e-9);
-    });
+                    Assert.Equal(1, (form.Variance + 1) / (expected + 1), 0.5e-9);
+                }
+            );
 
     [Fact]
     public void A_weighing_on_both_sides_cancels()

@@ -110,5 +110,6 @@ public class WhereaboutsTests
         return family;
     }
 
-    private static Whereabouts Where(Family family) => Whereabouts.Of(family.Entries, family.Settled, Reconciliation.Of(family.Entries), _ => (LossKind.Skirtings, Fate.Compost));
+    private static Whereabouts Where(Family family) =>
+        Whereabouts.Of(family.Entries, family.Settled, Reconciliation.Of(family.Entries), _ => (LossKind.Skirtings, Fate.Compost));
 }

@@ -37,22 +37,31 @@ public class YieldsTests
     public void A_chain_of_nothing_loses_nothing() => Is(1, 1, 1, YieldForecast.Chain([]));
 
     [Fact]
-    public void A_band_is_in_order_and_within_what_can_be() => Gen.Select(Gen.Double[0.05, 0.9], Gen.Double[0.01, 0.1], Gen.Double[0.02, 1].Array[0, 30]).Sample((low, width, own) =>
-    {
-        var f = YieldForecast.Of(new(low, low + width), own);
-        Assert.InRange(f.Lower, 0.01, f.Median);
-        Assert.InRange(f.Upper, f.Median, 1);
-    });
+    public void A_band_is_in_order_and_within_what_can_be() =>
+        Gen.Select(Gen.Double[0.05, 0.9], Gen.Double[0.01, 0.1], Gen.Double[0.02, 1].Array[0, 30])
+            .Sample(
+                (low, width, own) =>
+                {
+                    var f = YieldForecast.Of(new(low, low + width), own);
+                    Assert.InRange(f.Lower, 0.01, f.Median);
+                    Assert.InRange(f.Upper, f.Median, 1);
+                }
+            );
 
     [Fact]
-    public void Many_like_yields_outweigh_the_typical_range() => Gen.Double[0.2, 0.9].Sample(y =>
-        Assert.Equal(y, YieldForecast.Of(new(0.4, 0.6), [.. Enumerable.Repeat(y, 200)]).Median, 0.02));
+    public void Many_like_yields_outweigh_the_typical_range() =>
+        Gen.Double[0.2, 0.9].Sample(y => Assert.Equal(y, YieldForecast.Of(new(0.4, 0.6), [.. Enumerable.Repeat(y, 200)]).Median, 0.02));
 
     [Fact]
     public void The_breed_speaks_for_itself_when_it_has_enough_fleeces()
     {
         OwnYield Wash(string breed, double y) => new(StepKind.Wash, FleeceClass.Long, breed, y);
-        var log = new YieldLog([Wash("Gotland", 0.71), Wash("Gotland", 0.73), Wash("Romney", 0.66), new(StepKind.Comb, FleeceClass.Long, "Gotland", 0.8)]);
+        var log = new YieldLog([
+            Wash("Gotland", 0.71),
+            Wash("Gotland", 0.73),
+            Wash("Romney", 0.66),
+            new(StepKind.Comb, FleeceClass.Long, "Gotland", 0.8),
+        ]);
         Assert.Equal([0.71, 0.73, 0.66], log.For(StepKind.Wash, FleeceClass.Long, "Gotland"));
         Assert.Equal([0.71, 0.73, 0.75], new YieldLog([.. log.All, Wash("gotland", 0.75)]).For(StepKind.Wash, FleeceClass.Long, "Gotland"));
         Assert.Empty(log.For(StepKind.Wash, FleeceClass.Fine, "Merino"));

@@ -9,20 +9,25 @@ namespace EarthyTuft.Core.Tests.Lots;
 /// <summary>What came of one clip, form by form.</summary>
 public class ClipTests
 {
-    private static LotForm FormOf(string name) => name[0] switch
-    {
-        'r' => LotForm.Raw,
-        's' => LotForm.Skirted,
-        'c' => LotForm.Clean,
-        'd' => LotForm.Down,
-        't' => LotForm.Top,
-        _ => throw new ArgumentOutOfRangeException(nameof(name)),
-    };
+    private static LotForm FormOf(string name) =>
+        name[0] switch
+        {
+            'r' => LotForm.Raw,
+            's' => LotForm.Skirted,
+            'c' => LotForm.Clean,
+            'd' => LotForm.Down,
+            't' => LotForm.Top,
+            _ => throw new ArgumentOutOfRangeException(nameof(name)),
+        };
 
     private static (LotForm, double, double)[] Products(Family family, string clip, params string[] lots)
     {
         var forms = lots.Append(clip).ToDictionary(l => family[l], FormOf);
-        return [.. Clip.Products(family[clip], family.Entries, family.Settled, l => forms[l]).Select(p => (p.Form, Math.Round(p.Grams, 6), Math.Round(p.RawGrams, 6)))];
+        return
+        [
+            .. Clip.Products(family[clip], family.Entries, family.Settled, l => forms[l])
+                .Select(p => (p.Form, Math.Round(p.Grams, 6), Math.Round(p.RawGrams, 6))),
+        ];
     }
 
     [Fact]
@@ -71,16 +76,19 @@ public class ClipTests
     }
 
     [Fact]
-    public void However_a_clip_is_divided_and_joined_again_its_clean_fibre_is_the_same() => Gen.Double[10, 300].Array[2, 6].Sample(parts =>
-    {
-        var family = new Family();
-        family.Step(StepKind.TakeIn, family.Out("raw", 4000));
-        family.Step(StepKind.Wash, family.All("raw"), family.Out("clean", parts.Sum()), Family.Loss(4000 - parts.Sum()));
-        family.Step(StepKind.Divide, [family.All("clean"), .. parts.Select((g, i) => family.Out($"c{i}", g))]);
-        family.Step(StepKind.Join, [.. parts.Select((_, i) => family.All($"c{i}")), family.Out("c", parts.Sum())]);
-        var (form, grams, raw) = Assert.Single(Products(family, "raw", ["clean", "c", .. parts.Select((_, i) => $"c{i}")]));
-        Assert.Equal(LotForm.Clean, form);
-        Assert.Equal(parts.Sum(), grams, 0.5e-4);
-        Assert.Equal(4000, raw, 0.5e-4);
-    });
+    public void However_a_clip_is_divided_and_joined_again_its_clean_fibre_is_the_same() =>
+        Gen.Double[10, 300]
+            .Array[2, 6]
+            .Sample(parts =>
+            {
+                var family = new Family();
+                family.Step(StepKind.TakeIn, family.Out("raw", 4000));
+                family.Step(StepKind.Wash, family.All("raw"), family.Out("clean", parts.Sum()), Family.Loss(4000 - parts.Sum()));
+                family.Step(StepKind.Divide, [family.All("clean"), .. parts.Select((g, i) => family.Out($"c{i}", g))]);
+                family.Step(StepKind.Join, [.. parts.Select((_, i) => family.All($"c{i}")), family.Out("c", parts.Sum())]);
+                var (form, grams, raw) = Assert.Single(Products(family, "raw", ["clean", "c", .. parts.Select((_, i) => $"c{i}")]));
+                Assert.Equal(LotForm.Clean, form);
+                Assert.Equal(parts.Sum(), grams, 0.5e-4);
+                Assert.Equal(4000, raw, 0.5e-4);
+            });
 }

@@ -43,14 +43,17 @@ public class LineageTests
     }
 
     [Fact]
-    public void Raw_weight_is_neither_made_nor_lost_by_splitting() => Gen.Double[10, 900].Array[1, 6].Sample(parts =>
-    {
-        var family = new Family();
-        family.Step(StepKind.TakeIn, family.Out("raw", 5000));
-        family.Step(StepKind.Skirt, [family.All("raw"), .. parts.Select((g, i) => family.Out($"{i}", g))]);
-        var lineage = new Lineage(family.Entries, family.Settled);
-        Assert.Equal(5000, parts.Select((_, i) => lineage.Origins(family[$"{i}"]).Single().RawGrams).Sum(), 0.5e-5);
-    });
+    public void Raw_weight_is_neither_made_nor_lost_by_splitting() =>
+        Gen.Double[10, 900]
+            .Array[1, 6]
+            .Sample(parts =>
+            {
+                var family = new Family();
+                family.Step(StepKind.TakeIn, family.Out("raw", 5000));
+                family.Step(StepKind.Skirt, [family.All("raw"), .. parts.Select((g, i) => family.Out($"{i}", g))]);
+                var lineage = new Lineage(family.Entries, family.Settled);
+                Assert.Equal(5000, parts.Select((_, i) => lineage.Origins(family[$"{i}"]).Single().RawGrams).Sum(), 0.5e-5);
+            });
 
     [Fact]
     public void A_very_long_family_is_traced_without_running_out_of_stack()
@@ -91,7 +94,8 @@ public class LineageTests
 
     private sealed class Near : IEqualityComparer<(double, double)>
     {
-        public bool Equals((double, double) x, (double, double) y) => Math.Abs(x.Item1 - y.Item1) < 1e-9 && Math.Abs(x.Item2 - y.Item2) < 1e-9;
+        public bool Equals((double, double) x, (double, double) y) =>
+            Math.Abs(x.Item1 - y.Item1) < 1e-9 && Math.Abs(x.Item2 - y.Item2) < 1e-9;
 
         public int GetHashCode((double, double) obj) => 0;
     }

@@ -5,7 +5,8 @@ using Xunit;
 
 namespace EarthyTuft.Core.Tests.Photographs;
 
-/// <summary>The main colours of pictures that are made as pictures are: with noise, with light from one side, with a little of something else.</summary>
+/// <summary>The main colours of pictures that are made as pictures are: with noise, with light from one side, with a little of something
+/// else.</summary>
 public class MainColoursTests
 {
     private static readonly Shade Rust = new(0xA2, 0x40, 0x2B);
@@ -24,7 +25,8 @@ public class MainColoursTests
             for (var i = 0; i < count; i++)
             {
                 var lit = 1 + light * (2.0 * i / count - 1);
-                byte Channel(byte c) => (byte)Math.Clamp(c * lit + noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2, 0, 255);
+                byte Channel(byte c) =>
+                    (byte)Math.Clamp(c * lit + noise * (random.NextDouble() + random.NextDouble() + random.NextDouble() - 1.5) * 2, 0, 255);
                 dots.Add(new Shade(Channel(colour.Red), Channel(colour.Green), Channel(colour.Blue)));
             }
         }
@@ -53,12 +55,16 @@ public class MainColoursTests
     {
         var random = new Random(20261128);
         var plain = Dots(random, 0.08, 7, (Rust, 0.22), (Gold, 0.18), (Cream, 0.2), (Blue, 0.2));
-        Shade[] Crossed(Shade a, Shade b) => [.. Enumerable.Range(0, 1400).Select(_ => random.NextDouble()).Select(t => Shade.Mix([(a, t), (b, 1 - t)]))];
+        Shade[] Crossed(Shade a, Shade b) =>
+            [.. Enumerable.Range(0, 1400).Select(_ => random.NextDouble()).Select(t => Shade.Mix([(a, t), (b, 1 - t)]))];
         var found = MainColours.Of([.. plain, .. Crossed(Rust, Gold), .. Crossed(Gold, Blue), .. Crossed(Blue, Cream)]).Value;
         foreach (var colour in new[] { Rust, Gold, Cream, Blue })
         {
             var nearest = found.MinBy(f => f.Colour.Unlike(colour))!;
-            Assert.True(nearest.Colour.Unlike(colour) < 8 && nearest.Share > 0.15, string.Join(", ", found.Select(f => $"{f.Colour.Hex} {f.Share:0.000}")));
+            Assert.True(
+                nearest.Colour.Unlike(colour) < 8 && nearest.Share > 0.15,
+                string.Join(", ", found.Select(f => $"{f.Colour.Hex} {f.Share:0.000}"))
+            );
         }
     }
 
@@ -71,21 +77,33 @@ public class MainColoursTests
     }
 
     [Fact]
-    public void Never_more_than_are_wanted_and_their_shares_are_one() => Gen.Select(Gen.Int[0, 255].Array[3].Array[1, 60], Gen.Int[1, MainColours.Most]).Sample((dots, most) =>
-    {
-        Shade[] shades = [.. dots.Select(d => new Shade((byte)d[0], (byte)d[1], (byte)d[2]))];
-        var found = MainColours.Of(shades, most).Value;
-        Assert.InRange(found.Count, 1, most);
-        Assert.Equal(1, found.Sum(f => f.Share), 9);
-        Assert.Equal(found.OrderByDescending(f => f.Share), found);
-        // The order of the dots is nobody's choice.
-        Assert.Equal(found.Select(f => (f.Colour, Math.Round(f.Share, 6))), MainColours.Of([.. shades.Reverse()], most).Value.Select(f => (f.Colour, Math.Round(f.Share, 6))));
-    }, iter: 300);
+    public void Never_more_than_are_wanted_and_their_shares_are_one() =>
+        Gen.Select(Gen.Int[0, 255].Array[3].Array[1, 60], Gen.Int[1, MainColours.Most])
+            .Sample(
+                (dots, most) =>
+                {
+                    Shade[] shades = [.. dots.Select(d => new Shade((byte)d[0], (byte)d[1], (byte)d[2]))];
+                    var found = MainColours.Of(shades, most).Value;
+                    Assert.InRange(found.Count, 1, most);
+                    Assert.Equal(1, found.Sum(f => f.Share), 9);
+                    Assert.Equal(found.OrderByDescending(f => f.Share), found);
+                    // The order of the dots is nobody's choice.
+                    Assert.Equal(
+                        found.Select(f => (f.Colour, Math.Round(f.Share, 6))),
+                        MainColours.Of([.. shades.Reverse()], most).Value.Select(f => (f.Colour, Math.Round(f.Share, 6)))
+                    );
+                },
+                iter: 300
+            );
 
     [Theory]
     [InlineData(0)]
     [InlineData(9)]
-    public void So_many_colours_are_not_to_be_had(int most) => Assert.Equal(("most", "out-of-range"), (MainColours.Of([Rust], most).Refusals[0].Field, MainColours.Of([Rust], most).Refusals[0].Code));
+    public void So_many_colours_are_not_to_be_had(int most) =>
+        Assert.Equal(
+            ("most", "out-of-range"),
+            (MainColours.Of([Rust], most).Refusals[0].Field, MainColours.Of([Rust], most).Refusals[0].Code)
+        );
 
     [Fact]
     public void Of_nothing_there_are_no_colours() => Assert.Equal("empty", MainColours.Of([]).Refusals[0].Code);
@@ -103,21 +121,30 @@ public class MainColoursTests
     }
 
     [Fact]
-    public void A_recipe_is_whole_and_a_repeat_has_every_colour_about_as_often_as_its_share() => Gen.Double[0.01, 1].Array[1, MainColours.Most].Sample(shares =>
-    {
-        var all = shares.Sum();
-        var matches = shares.Select((s, i) => new ColourMatch<string>(new MainColour(Rust, s / all), $"lot {i}", 1, false)).ToArray();
-        Assert.Equal(100, ColourMatches.Recipe(matches).Sum(r => r.Percent));
-        var repeat = ColourMatches.Repeat(shares);
-        Assert.InRange(repeat.Count, shares.Length, ColourMatches.MostStrips);
-        Assert.Equal(Enumerable.Range(0, shares.Length), repeat.Distinct().Order());
-        var longest = repeat.Count;
-        for (var i = 0; i < shares.Length; i++)
-        {
-            // One strip is the least there can be, and where one colour is small another gives way to it.
-            Assert.True(Math.Abs((double)repeat.Count(r => r == i) / longest - shares[i] / all) <= Math.Max(0.06, (double)shares.Length / longest), string.Join(' ', repeat));
-        }
-    });
+    public void A_recipe_is_whole_and_a_repeat_has_every_colour_about_as_often_as_its_share() =>
+        Gen.Double[0.01, 1]
+            .Array[1, MainColours.Most]
+            .Sample(shares =>
+            {
+                var all = shares.Sum();
+                var matches = shares
+                    .Select((s, i) => new ColourMatch<string>(new MainColour(Rust, s / all), $"lot {i}", 1, false))
+                    .ToArray();
+                Assert.Equal(100, ColourMatches.Recipe(matches).Sum(r => r.Percent));
+                var repeat = ColourMatches.Repeat(shares);
+                Assert.InRange(repeat.Count, shares.Length, ColourMatches.MostStrips);
+                Assert.Equal(Enumerable.Range(0, shares.Length), repeat.Distinct().Order());
+                var longest = repeat.Count;
+                for (var i = 0; i < shares.Length; i++)
+                {
+                    // One strip is the least there can be, and where one colour is small another gives way to it.
+                    Assert.True(
+                        Math.Abs((double)repeat.Count(r => r == i) / longest - shares[i] / all)
+                            <= Math.Max(0.06, (double)shares.Length / longest),
+                        string.Join(' ', repeat)
+                    );
+                }
+            });
 
     [Fact]
     public void A_repeat_spreads_what_comes_often()

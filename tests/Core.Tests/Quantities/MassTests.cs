@@ -65,7 +65,8 @@ public class MassTests
     [InlineData(1.4, MassUnit.Gram, "1.4 g")]
     [InlineData(-12, MassUnit.Gram, "\u221212 g")]
     [InlineData(0, MassUnit.Gram, "0 g")]
-    public void Writes_as_the_workshop_does(double grams, MassUnit unit, string text) => Assert.Equal(text, Mass.FromGrams(grams).Write(unit));
+    public void Writes_as_the_workshop_does(double grams, MassUnit unit, string text) =>
+        Assert.Equal(text, Mass.FromGrams(grams).Write(unit));
 
     [Theory]
     [InlineData(5.92, MassUnit.Gram, "5.9 g")]
@@ -74,14 +75,17 @@ public class MassTests
     [InlineData(1234, MassUnit.Gram, "1\u202F200 g")]
     [InlineData(0, MassUnit.Gram, "0 g")]
     [InlineData(28.35, MassUnit.Ounce, "1.0 oz")]
-    public void A_spread_has_two_figures(double grams, MassUnit unit, string text) => Assert.Equal(text, Mass.FromGrams(grams).WriteSpread(unit));
+    public void A_spread_has_two_figures(double grams, MassUnit unit, string text) =>
+        Assert.Equal(text, Mass.FromGrams(grams).WriteSpread(unit));
 
     [Fact]
-    public void A_spread_is_rounded_by_no_more_than_a_twentieth() => Gen.Double[0.1, 90_000].Sample(grams =>
-    {
-        var text = Mass.FromGrams(grams).WriteSpread(MassUnit.Gram);
-        Assert.InRange(MassReader.Read(text, MassUnit.Gram, "mass").Value.Grams, grams * 0.95 - 0.005, grams * 1.05 + 0.005);
-    });
+    public void A_spread_is_rounded_by_no_more_than_a_twentieth() =>
+        Gen.Double[0.1, 90_000]
+            .Sample(grams =>
+            {
+                var text = Mass.FromGrams(grams).WriteSpread(MassUnit.Gram);
+                Assert.InRange(MassReader.Read(text, MassUnit.Gram, "mass").Value.Grams, grams * 0.95 - 0.005, grams * 1.05 + 0.005);
+            });
 
     [Fact]
     public void A_picture_counts_in_the_workshops_unit_and_pounds_in_ounces()
@@ -93,22 +97,31 @@ public class MassTests
     }
 
     [Fact]
-    public void Units_survive_a_round_trip() => Gen.Select(Gen.Double[0, 90_000], Gen.Enum<MassUnit>()).Sample((grams, unit) =>
-    {
-        var mass = Mass.FromGrams(grams);
-        Assert.Equal(grams, Mass.From(mass.In(unit), unit).Grams, 0.5e-6);
-        var read = MassReader.Read(mass.Write(unit), unit, "mass");
-        // What is written is rounded: never by more than half its last digit.
-        var half = unit switch { MassUnit.Gram or MassUnit.Kilogram => 0.5, _ => Mass.GramsPerOunce / 20 };
-        Assert.InRange(read.Value.Grams, grams - half - 1e-6, grams + half + 1e-6);
-    });
+    public void Units_survive_a_round_trip() =>
+        Gen.Select(Gen.Double[0, 90_000], Gen.Enum<MassUnit>())
+            .Sample(
+                (grams, unit) =>
+                {
+                    var mass = Mass.FromGrams(grams);
+                    Assert.Equal(grams, Mass.From(mass.In(unit), unit).Grams, 0.5e-6);
+                    var read = MassReader.Read(mass.Write(unit), unit, "mass");
+                    // What is written is rounded: never by more than half its last digit.
+                    var half = unit switch
+                    {
+                        MassUnit.Gram or MassUnit.Kilogram => 0.5,
+                        _ => Mass.GramsPerOunce / 20,
+                    };
+                    Assert.InRange(read.Value.Grams, grams - half - 1e-6, grams + half + 1e-6);
+                }
+            );
 
     [Fact]
-    public void Any_text_is_read_or_refused_and_never_breaks() => Gen.String.Sample(text =>
-    {
-        var read = MassReader.Read(text, MassUnit.Gram, "mass");
-        Assert.True(read.IsRefused || (read.Value.Grams >= 0 && read.Value <= MassReader.Largest));
-    });
+    public void Any_text_is_read_or_refused_and_never_breaks() =>
+        Gen.String.Sample(text =>
+        {
+            var read = MassReader.Read(text, MassUnit.Gram, "mass");
+            Assert.True(read.IsRefused || (read.Value.Grams >= 0 && read.Value <= MassReader.Largest));
+        });
 
     [Fact]
     public void A_mass_is_finite() => Assert.Throws<ArgumentOutOfRangeException>(() => Mass.FromGrams(double.NaN));
@@ -131,28 +144,34 @@ public class LengthTests
     [InlineData("3 m", "not-a-length")]
     [InlineData("1 1/0 in", "not-a-length")]
     [InlineData("1200", "out-of-range")]
-    public void Names_what_it_cannot_read(string typed, string code) => Assert.Equal(code, Length.Read(typed, "length").Refusals.Single().Code);
+    public void Names_what_it_cannot_read(string typed, string code) =>
+        Assert.Equal(code, Length.Read(typed, "length").Refusals.Single().Code);
 
     [Fact]
-    public void Every_unit_says_the_same_length() => Gen.Select(Gen.Int[1, 9999], Pick.Of(("mm", 1.0), ("cm", 10.0), (" in", 25.4), ("\"", 25.4))).Sample((tenths, unit) =>
-    {
-        var typed = FormattableString.Invariant($"{tenths / 10.0:0.0}{unit.Item1}");
-        var read = Length.Read(typed, "length");
-        var millimetres = tenths / 10.0 * unit.Item2;
-        Assert.Equal(millimetres > 1000, read.IsRefused);
-        if (!read.IsRefused)
+    public void Every_unit_says_the_same_length() =>
+        Gen.Select(Gen.Int[1, 9999], Pick.Of(("mm", 1.0), ("cm", 10.0), (" in", 25.4), ("\"", 25.4)))
+            .Sample(
+                (tenths, unit) =>
+                {
+                    var typed = FormattableString.Invariant($"{tenths / 10.0:0.0}{unit.Item1}");
+                    var read = Length.Read(typed, "length");
+                    var millimetres = tenths / 10.0 * unit.Item2;
+                    Assert.Equal(millimetres > 1000, read.IsRefused);
+                    if (!read.IsRefused)
+                    {
+                        Assert.Equal(millimetres, read.Value.Millimetres, 0.5e-6);
+                        Assert.Equal(read.Value, Length.Read(typed.Replace('.', ','), "length").Value);
+                    }
+                }
+            );
+
+    [Fact]
+    public void Any_text_is_a_length_or_refused() =>
+        Gen.String.Sample(text =>
         {
-            Assert.Equal(millimetres, read.Value.Millimetres, 0.5e-6);
-            Assert.Equal(read.Value, Length.Read(typed.Replace('.', ','), "length").Value);
-        }
-    });
-
-    [Fact]
-    public void Any_text_is_a_length_or_refused() => Gen.String.Sample(text =>
-    {
-        var read = Length.Read(text, "length");
-        Assert.True(read.IsRefused || (read.Value.Millimetres > 0 && read.Value.Millimetres <= 1000));
-    });
+            var read = Length.Read(text, "length");
+            Assert.True(read.IsRefused || (read.Value.Millimetres > 0 && read.Value.Millimetres <= 1000));
+        });
 
     [Fact]
     public void A_length_is_finite_and_not_below_nothing()
@@ -168,11 +187,15 @@ public class GuardTests
     public void It_gathers_every_refusal_and_runs_nothing_then()
     {
         var ran = false;
-        var refused = new Guard().NotNegative(-1, "fibreGrams").Positive(0, "litres").Within(120, 0, 100, "humidityPercent").Then<int>(() =>
-        {
-            ran = true;
-            return 1;
-        });
+        var refused = new Guard()
+            .NotNegative(-1, "fibreGrams")
+            .Positive(0, "litres")
+            .Within(120, 0, 100, "humidityPercent")
+            .Then<int>(() =>
+            {
+                ran = true;
+                return 1;
+            });
         Assert.False(ran);
         Assert.Equal(["fibreGrams", "litres", "humidityPercent"], refused.Refusals.Select(r => r.Field));
         Assert.All(refused.Refusals, r => Assert.Equal("out-of-range", r.Code));

@@ -35,36 +35,65 @@ public class QuantitiesTests
     [InlineData("-21", "out-of-range")]
     [InlineData("99999999999999999999999999999999999999999999999", "not-a-temperature")]
     public void What_is_no_temperature_is_refused(string? text, string code) =>
-        Assert.Equal(("air", code), Temperature.Read(text, TemperatureUnit.Celsius, "air", -20, 100) is { IsRefused: true } refused ? (refused.Refusals[0].Field, refused.Refusals[0].Code) : ("", ""));
+        Assert.Equal(
+            ("air", code),
+            Temperature.Read(text, TemperatureUnit.Celsius, "air", -20, 100) is { IsRefused: true } refused
+                ? (refused.Refusals[0].Field, refused.Refusals[0].Code)
+                : ("", "")
+        );
 
     [Fact]
     public void The_bounds_are_told_in_the_unit_that_was_typed()
     {
-        Assert.Contains("between \u22124 °F and 212 °F", Temperature.Read("300 F", TemperatureUnit.Celsius, "air", -20, 100).Refusals[0].Reason);
-        Assert.Contains("between \u221220 °C and 100 °C", Temperature.Read("300", TemperatureUnit.Celsius, "air", -20, 100).Refusals[0].Reason);
+        Assert.Contains(
+            "between \u22124 °F and 212 °F",
+            Temperature.Read("300 F", TemperatureUnit.Celsius, "air", -20, 100).Refusals[0].Reason
+        );
+        Assert.Contains(
+            "between \u221220 °C and 100 °C",
+            Temperature.Read("300", TemperatureUnit.Celsius, "air", -20, 100).Refusals[0].Reason
+        );
     }
 
     [Fact]
     public void A_temperature_is_written_in_the_workshops_unit()
     {
         var bath = Temperature.FromCelsius(57.44);
-        Assert.Equal(("57 °C", "57.4 °C", "135.4 °F"), (bath.Write(TemperatureUnit.Celsius), bath.Write(TemperatureUnit.Celsius, 1), bath.Write(TemperatureUnit.Fahrenheit, 1)));
-        Assert.Equal(("60 °C", "140 °F"), (Temperature.FromCelsius(60).Type(TemperatureUnit.Celsius), Temperature.FromCelsius(60).Type(TemperatureUnit.Fahrenheit)));
-        Assert.Equal(("5 °C", "9 °F"), (Temperature.WriteStep(5, TemperatureUnit.Celsius), Temperature.WriteStep(5, TemperatureUnit.Fahrenheit)));
+        Assert.Equal(
+            ("57 °C", "57.4 °C", "135.4 °F"),
+            (bath.Write(TemperatureUnit.Celsius), bath.Write(TemperatureUnit.Celsius, 1), bath.Write(TemperatureUnit.Fahrenheit, 1))
+        );
+        Assert.Equal(
+            ("60 °C", "140 °F"),
+            (Temperature.FromCelsius(60).Type(TemperatureUnit.Celsius), Temperature.FromCelsius(60).Type(TemperatureUnit.Fahrenheit))
+        );
+        Assert.Equal(
+            ("5 °C", "9 °F"),
+            (Temperature.WriteStep(5, TemperatureUnit.Celsius), Temperature.WriteStep(5, TemperatureUnit.Fahrenheit))
+        );
         Assert.Equal("0 °C", Temperature.FromCelsius(-0.3).Write(TemperatureUnit.Celsius));
         Assert.Throws<ArgumentOutOfRangeException>(() => Temperature.FromCelsius(double.NaN));
     }
 
     [Fact]
-    public void What_is_written_is_read_again() => Gen.Select(Gen.Double[-30, 100], Gen.Enum<TemperatureUnit>(), Gen.Enum<TemperatureUnit>()).Sample((celsius, unit, bare) =>
-        Assert.Equal(celsius, Temperature.Read(Temperature.FromCelsius(celsius).Write(unit, 3), bare, "x", -40, 110).Value.Celsius, 0.001));
+    public void What_is_written_is_read_again() =>
+        Gen.Select(Gen.Double[-30, 100], Gen.Enum<TemperatureUnit>(), Gen.Enum<TemperatureUnit>())
+            .Sample(
+                (celsius, unit, bare) =>
+                    Assert.Equal(
+                        celsius,
+                        Temperature.Read(Temperature.FromCelsius(celsius).Write(unit, 3), bare, "x", -40, 110).Value.Celsius,
+                        0.001
+                    )
+            );
 
     [Theory]
     [InlineData("30", 30)]
     [InlineData("30 L", 30)]
     [InlineData("8 gal", 30.283)]
     [InlineData("6,5 imp gal", 29.5496)]
-    public void A_volume_is_read(string text, double litres) => Assert.Equal(litres, Volume.Read(text, "litres", 0.5, 5000).Value.Litres, 1e-3);
+    public void A_volume_is_read(string text, double litres) =>
+        Assert.Equal(litres, Volume.Read(text, "litres", 0.5, 5000).Value.Litres, 1e-3);
 
     [Theory]
     [InlineData("a bucket", "not-a-volume")]
@@ -72,11 +101,19 @@ public class QuantitiesTests
     [InlineData("0.1", "out-of-range")]
     [InlineData("-3", "out-of-range")]
     [InlineData("2000 gal", "out-of-range")]
-    public void What_is_no_volume_is_refused(string text, string code) => Assert.Equal(code, Volume.Read(text, "litres", 0.5, 5000).Refusals[0].Code);
+    public void What_is_no_volume_is_refused(string text, string code) =>
+        Assert.Equal(code, Volume.Read(text, "litres", 0.5, 5000).Refusals[0].Code);
 
     [Fact]
-    public void A_volume_is_written() => Assert.Equal(
-        ("12.5 L", "3.3 gal", "2.7 imp gal"), (Volume.FromLitres(12.5).Write(VolumeUnit.Litre), Volume.FromLitres(12.5).Write(VolumeUnit.UsGallon), Volume.FromLitres(12.5).Write(VolumeUnit.ImperialGallon)));
+    public void A_volume_is_written() =>
+        Assert.Equal(
+            ("12.5 L", "3.3 gal", "2.7 imp gal"),
+            (
+                Volume.FromLitres(12.5).Write(VolumeUnit.Litre),
+                Volume.FromLitres(12.5).Write(VolumeUnit.UsGallon),
+                Volume.FromLitres(12.5).Write(VolumeUnit.ImperialGallon)
+            )
+        );
 
     [Theory]
     [InlineData("458 tex", 458)]
@@ -94,33 +131,43 @@ public class QuantitiesTests
     [InlineData("-2 Nm", "out-of-range")]
     [InlineData("1e9 tex", "not-a-linear-density")]
     [InlineData("", "empty")]
-    public void A_bare_number_is_no_linear_density(string text, string code) => Assert.Equal(code, LinearDensity.Read(text, "grist").Refusals[0].Code);
+    public void A_bare_number_is_no_linear_density(string text, string code) =>
+        Assert.Equal(code, LinearDensity.Read(text, "grist").Refusals[0].Code);
 
     [Fact]
-    public void A_linear_density_is_the_same_in_every_unit() => Gen.Select(Gen.Double[1, 20_000], Gen.Enum<LinearDensityUnit>()).Sample((tex, unit) =>
-        Assert.Equal(tex, LinearDensity.From(LinearDensity.FromTex(tex).In(unit), unit).Tex, tex * 1e-9));
+    public void A_linear_density_is_the_same_in_every_unit() =>
+        Gen.Select(Gen.Double[1, 20_000], Gen.Enum<LinearDensityUnit>())
+            .Sample((tex, unit) => Assert.Equal(tex, LinearDensity.From(LinearDensity.FromTex(tex).In(unit), unit).Tex, tex * 1e-9));
 
     [Fact]
-    public void A_linear_density_is_written() => Assert.Equal(
-        ["458 tex", "2.18 Nm", "218 m/100 g", "1083 yd/lb", "67.7 yd/oz"], Enum.GetValues<LinearDensityUnit>().Select(u => LinearDensity.FromTex(458).Write(u)));
+    public void A_linear_density_is_written() =>
+        Assert.Equal(
+            ["458 tex", "2.18 Nm", "218 m/100 g", "1083 yd/lb", "67.7 yd/oz"],
+            Enum.GetValues<LinearDensityUnit>().Select(u => LinearDensity.FromTex(458).Write(u))
+        );
 
     [Theory]
     [InlineData("200", 200)]
     [InlineData("200/m", 200)]
     [InlineData("2 turns/cm", 200)]
     [InlineData("5.08 tpi", 200)]
-    public void A_twist_is_read(string text, double perMetre) => Assert.Equal(perMetre, Twist.Read(text, TwistUnit.PerMetre, "twist").Value.TurnsPerMetre, 0.001);
+    public void A_twist_is_read(string text, double perMetre) =>
+        Assert.Equal(perMetre, Twist.Read(text, TwistUnit.PerMetre, "twist").Value.TurnsPerMetre, 0.001);
 
     [Theory]
     [InlineData("-1")]
     [InlineData("300/in")]
-    public void A_twist_has_bounds(string text) => Assert.Equal("out-of-range", Twist.Read(text, TwistUnit.PerMetre, "twist").Refusals[0].Code);
+    public void A_twist_has_bounds(string text) =>
+        Assert.Equal("out-of-range", Twist.Read(text, TwistUnit.PerMetre, "twist").Refusals[0].Code);
 
     [Fact]
     public void A_twist_and_an_angle_are_written()
     {
         var twist = Twist.From(200, TwistUnit.PerMetre);
-        Assert.Equal(("200 turns/m", "2 turns/cm", "5.1 turns/in"), (twist.Write(TwistUnit.PerMetre), twist.Write(TwistUnit.PerCentimetre), twist.Write(TwistUnit.PerInch)));
+        Assert.Equal(
+            ("200 turns/m", "2 turns/cm", "5.1 turns/in"),
+            (twist.Write(TwistUnit.PerMetre), twist.Write(TwistUnit.PerCentimetre), twist.Write(TwistUnit.PerInch))
+        );
         Assert.Equal("28.5°", Angle.FromDegrees(28.5).Write());
         Assert.Equal(Math.PI / 6, Angle.FromDegrees(30).Radians, 1e-12);
     }

@@ -16,7 +16,10 @@ public class RoutesTests
     /// <summary>fleeces.csv: kinds of fleece a preparer would name, and the road each should take.</summary>
     public static TheoryData<string, string> Fleeces()
     {
-        var lines = File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Routing/fleeces.csv")).Skip(1).Where(l => l.Length > 0).ToArray();
+        var lines = File.ReadAllLines(Path.Combine(AppContext.BaseDirectory, "Routing/fleeces.csv"))
+            .Skip(1)
+            .Where(l => l.Length > 0)
+            .ToArray();
         Assert.True(lines.Length >= 40);
         return new TheoryData<string, string>(lines.Select(l => (l.Split(',')[0], l)));
     }
@@ -31,38 +34,50 @@ public class RoutesTests
         var best = routes[0];
         Assert.True(
             (cells[10], cells[8], cells[9]) == (best.Preparation.ToString(), best.Steps[0].Step.ToString(), best.Steps[^1].Step.ToString()),
-            $"{name}: {best.Preparation} from {best.Steps[0].Step} to {best.Steps[^1].Step}; {string.Join(", ", routes.Select(r => $"{r.Preparation} {r.Points}"))}");
+            $"{name}: {best.Preparation} from {best.Steps[0].Step} to {best.Steps[^1].Step}; {string.Join(", ", routes.Select(r => $"{r.Preparation} {r.Points}"))}"
+        );
     }
 
     [Fact]
-    public void There_are_always_two_roads_with_reasons_for_the_first() => AnyFleece.Sample((facts, aim, schools) =>
-    {
-        var routes = Routes.For(facts, aim, schools);
-        Assert.InRange(routes.Count, 2, 4);
-        Assert.Equal(routes.Count, routes.Select(r => r.Preparation).Distinct().Count());
-        Assert.True(routes[0].Points >= routes[1].Points);
-        Assert.All(routes, r => Assert.All(r.Steps, s => Assert.EndsWith(".", s.Because)));
-    });
+    public void There_are_always_two_roads_with_reasons_for_the_first() =>
+        AnyFleece.Sample(
+            (facts, aim, schools) =>
+            {
+                var routes = Routes.For(facts, aim, schools);
+                Assert.InRange(routes.Count, 2, 4);
+                Assert.Equal(routes.Count, routes.Select(r => r.Preparation).Distinct().Count());
+                Assert.True(routes[0].Points >= routes[1].Points);
+                Assert.All(routes, r => Assert.All(r.Steps, s => Assert.EndsWith(".", s.Because)));
+            }
+        );
 
     [Fact]
-    public void Steps_come_in_working_order_and_each_station_takes_what_the_one_before_gives() => AnyFleece.Sample((facts, aim, schools) =>
-    {
-        foreach (var route in Routes.For(facts, aim, schools))
-        {
-            Assert.Equal(route.Steps.Select(s => s.Stage).Order(), route.Steps.Select(s => s.Stage));
-            var form = LotForm.Raw;
-            StepKind? madeBy = StepKind.TakeIn;
-            foreach (var step in route.Steps)
+    public void Steps_come_in_working_order_and_each_station_takes_what_the_one_before_gives() =>
+        AnyFleece.Sample(
+            (facts, aim, schools) =>
             {
-                var definition = AllStations.Of(step.Step);
-                Assert.True(definition.CanTake(form, facts.Fibre), $"{step.Step} does not take {form} of {facts.Fibre}");
-                // What a step makes brings the lot past that step, so a route never stands still.
-                form = definition.KeepsForm || (step.Step == StepKind.Open && step.Stage < route.Steps.FirstOrDefault(s => s.Step == StepKind.Wash)?.Stage) ? form : step.Step == StepKind.Wash ? LotForm.Washed : definition.Gives[0];
-                madeBy = step.Step;
-                Assert.DoesNotContain(step, route.Ahead(form, madeBy));
+                foreach (var route in Routes.For(facts, aim, schools))
+                {
+                    Assert.Equal(route.Steps.Select(s => s.Stage).Order(), route.Steps.Select(s => s.Stage));
+                    var form = LotForm.Raw;
+                    StepKind? madeBy = StepKind.TakeIn;
+                    foreach (var step in route.Steps)
+                    {
+                        var definition = AllStations.Of(step.Step);
+                        Assert.True(definition.CanTake(form, facts.Fibre), $"{step.Step} does not take {form} of {facts.Fibre}");
+                        // What a step makes brings the lot past that step, so a route never stands still.
+                        form =
+                            definition.KeepsForm
+                            || (step.Step == StepKind.Open && step.Stage < route.Steps.FirstOrDefault(s => s.Step == StepKind.Wash)?.Stage)
+                                ? form
+                            : step.Step == StepKind.Wash ? LotForm.Washed
+                            : definition.Gives[0];
+                        madeBy = step.Step;
+                        Assert.DoesNotContain(step, route.Ahead(form, madeBy));
+                    }
+                }
             }
-        }
-    });
+        );
 
     [Fact]
     public void A_plan_is_written_and_read_back_and_what_was_done_moves_it_on()
@@ -89,18 +104,32 @@ public class RoutesTests
     [Fact]
     public void Schools_change_the_road_where_people_disagree()
     {
-        bool Opens(Schools s) => Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, s).Steps.TakeWhile(x => x.Step != StepKind.Wash).Any(x => x.Step == StepKind.Open);
+        bool Opens(Schools s) =>
+            Routes
+                .Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, s)
+                .Steps.TakeWhile(x => x.Step != StepKind.Wash)
+                .Any(x => x.Step == StepKind.Open);
         Assert.False(Opens(School));
         Assert.True(Opens(School with { OpenBeforeWash = true }));
-        string Wash(Schools s) => Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, s).Steps.Single(x => x.Step == StepKind.Wash).Because;
-        Assert.Equal(3, new[] { WashSchool.Hot, WashSchool.HandHot, WashSchool.SuintSoak }.Select(w => Wash(School with { Wash = w })).Distinct().Count());
+        string Wash(Schools s) =>
+            Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, s).Steps.Single(x => x.Step == StepKind.Wash).Because;
+        Assert.Equal(
+            3,
+            new[] { WashSchool.Hot, WashSchool.HandHot, WashSchool.SuintSoak }
+                .Select(w => Wash(School with { Wash = w }))
+                .Distinct()
+                .Count()
+        );
         Assert.Contains("wax may stay", Wash(School with { LeaveWax = true }));
     }
 
     [Fact]
     public void Down_with_guard_hair_is_dehaired_before_it_is_carded()
     {
-        var steps = Routes.For(new(FleeceClass.Cashmere, Fibre.Cashmere, new(15, 18), 45, null, null, new()), Aim.NextToSkin, School)[0].Steps.Select(s => s.Step).ToList();
+        var steps = Routes
+            .For(new(FleeceClass.Cashmere, Fibre.Cashmere, new(15, 18), 45, null, null, new()), Aim.NextToSkin, School)[0]
+            .Steps.Select(s => s.Step)
+            .ToList();
         Assert.True(steps.IndexOf(StepKind.Dehair) > steps.IndexOf(StepKind.Wash));
         Assert.True(steps.IndexOf(StepKind.Dehair) < steps.IndexOf(StepKind.Card));
     }
@@ -116,7 +145,10 @@ public class RoutesTests
     [Fact]
     public void Seed_cotton_and_silk_caps_go_to_stations_of_their_own()
     {
-        var cotton = RoutePlan.Of(Aim.WoollenSoft, Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0]);
+        var cotton = RoutePlan.Of(
+            Aim.WoollenSoft,
+            Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0]
+        );
         Assert.Equal(StepKind.Gin, cotton.Next(LotForm.Raw, StepKind.TakeIn));
         Assert.Equal(StepKind.Card, cotton.Next(LotForm.Clean, StepKind.Gin));
         Assert.Null(cotton.Next(LotForm.Puni, StepKind.Card));
@@ -124,7 +156,15 @@ public class RoutesTests
         Assert.Equal([StepKind.PartCaps], caps.Steps.Select(s => s.Step));
         Assert.Null(RoutePlan.Of(Aim.Lace, caps).Next(LotForm.Roving, StepKind.PartCaps));
         // What is told ahead of seed cotton is lint, a third of it.
-        var ahead = RouteForecast.Of(Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0].Steps, 300, FleeceClass.Plant, "", OwnExperience.None, School, null);
+        var ahead = RouteForecast.Of(
+            Routes.For(new(FleeceClass.Plant, Fibre.Cotton, null, 26, null, null, new()), Aim.WoollenSoft, School)[0].Steps,
+            300,
+            FleeceClass.Plant,
+            "",
+            OwnExperience.None,
+            School,
+            null
+        );
         Assert.InRange(ahead.Whole.Median, 0.25, 0.42);
     }
 
@@ -132,7 +172,15 @@ public class RoutesTests
     public void A_forecast_multiplies_what_each_step_keeps()
     {
         var route = Routes.Of(PreparedAs.Top, Wool(140) with { Class = FleeceClass.Long }, Aim.WorstedHard, School);
-        var forecast = RouteForecast.Of(route.Ahead(LotForm.Raw, StepKind.TakeIn), 2000, FleeceClass.Long, "Gotland", OwnExperience.None, School, 30);
+        var forecast = RouteForecast.Of(
+            route.Ahead(LotForm.Raw, StepKind.TakeIn),
+            2000,
+            FleeceClass.Long,
+            "Gotland",
+            OwnExperience.None,
+            School,
+            30
+        );
         // Skirting 75-97, clean yield 65-80, combing long-wool 80-92 % (docs/craft.md, section 13).
         var median = 0.86 * 0.725 * 0.86;
         Assert.Equal(median, forecast.Whole.Median, 1e-9);
@@ -152,7 +200,8 @@ public class RoutesTests
             new YieldLog([.. Enumerable.Repeat(new OwnYield(StepKind.Comb, FleeceClass.Long, "Gotland", 0.70), 6)]),
             new Dictionary<StepKind, Pace> { [StepKind.Comb] = new(60, 6) },
             new Dictionary<StepKind, decimal> { [StepKind.Wash] = 2 },
-            HourlyRate: 10);
+            HourlyRate: 10
+        );
         var forecast = RouteForecast.Of(route.Ahead(LotForm.Clean, StepKind.Dry), 600, FleeceClass.Long, "Gotland", own, School, 20);
         var comb = Assert.Single(forecast.Steps);
         Assert.Equal(6, comb.Yield!.Own);
@@ -164,7 +213,15 @@ public class RoutesTests
     [Fact]
     public void Nothing_is_said_of_a_mass_that_nobody_knows()
     {
-        var forecast = RouteForecast.Of(Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, School).Steps, null, null, "", OwnExperience.None, School, null);
+        var forecast = RouteForecast.Of(
+            Routes.Of(PreparedAs.Batts, Wool(80), Aim.WoollenSoft, School).Steps,
+            null,
+            null,
+            "",
+            OwnExperience.None,
+            School,
+            null
+        );
         Assert.Null(forecast.Hours);
         Assert.Null(forecast.Litres);
         Assert.Null(forecast.Cost);
@@ -176,7 +233,8 @@ public class RoutesTests
     [InlineData(LotForm.Opened, 80.0, StepKind.Card)]
     [InlineData(LotForm.Down, null, StepKind.Card)]
     [InlineData(LotForm.Top, 130.0, null)]
-    public void Without_a_route_the_usual_station_is_next(LotForm form, double? staple, StepKind? next) => Assert.Equal(next, Waiting.At(form, null, staple));
+    public void Without_a_route_the_usual_station_is_next(LotForm form, double? staple, StepKind? next) =>
+        Assert.Equal(next, Waiting.At(form, null, staple));
 
     [Fact]
     public void Every_rule_has_a_name_of_its_own_and_gives_a_sentence()
@@ -198,17 +256,44 @@ public class RoutesTests
 
     private static readonly Gen<(FleeceFacts, Aim, Schools)> AnyFleece = Gen.Select(
         Gen.Select(Gen.Enum<FleeceClass>(), Pick.Maybe(Gen.Double[15, 350]), Pick.Maybe(Gen.Double[0, 45]), Pick.Maybe(Gen.Double[10, 45])),
-        Gen.Select(Pick.Maybe(Gen.Enum<Soundness>()), Pick.Maybe(Gen.Enum<HowMuch>()), Pick.Maybe(Gen.Enum<LockStructure>()), Pick.Maybe(Gen.Enum<Tips>()), Pick.Maybe(Gen.Enum<Coat>())),
+        Gen.Select(
+            Pick.Maybe(Gen.Enum<Soundness>()),
+            Pick.Maybe(Gen.Enum<HowMuch>()),
+            Pick.Maybe(Gen.Enum<LockStructure>()),
+            Pick.Maybe(Gen.Enum<Tips>()),
+            Pick.Maybe(Gen.Enum<Coat>())
+        ),
         Gen.Enum<Aim>(),
         Gen.Select(Gen.Enum<WashSchool>(), Gen.Bool, Gen.Bool, Gen.Enum<DownSchool>(), Gen.Enum<FineSockSchool>()),
-        (known, judged, aim, school) => (
-            new FleeceFacts(
-                known.Item1, known.Item1 switch { FleeceClass.Plant => Fibre.Cotton, FleeceClass.Silk => Fibre.Silk, _ => Fibre.Wool }, known.Item4 is { } m ? new Span(m, m) : null, known.Item2, known.Item3, null,
-                new Judgements(Soundness: judged.Item1, VegetableMatter: judged.Item2, LockStructure: judged.Item3, Tips: judged.Item4, Coat: judged.Item5)),
-            aim,
-            new Schools(school.Item1, school.Item2, school.Item3, school.Item4, school.Item5)));
+        (known, judged, aim, school) =>
+            (
+                new FleeceFacts(
+                    known.Item1,
+                    known.Item1 switch
+                    {
+                        FleeceClass.Plant => Fibre.Cotton,
+                        FleeceClass.Silk => Fibre.Silk,
+                        _ => Fibre.Wool,
+                    },
+                    known.Item4 is { } m ? new Span(m, m) : null,
+                    known.Item2,
+                    known.Item3,
+                    null,
+                    new Judgements(
+                        Soundness: judged.Item1,
+                        VegetableMatter: judged.Item2,
+                        LockStructure: judged.Item3,
+                        Tips: judged.Item4,
+                        Coat: judged.Item5
+                    )
+                ),
+                aim,
+                new Schools(school.Item1, school.Item2, school.Item3, school.Item4, school.Item5)
+            )
+    );
 
-    private static FleeceFacts Wool(double staple) => new(FleeceClass.Medium, Fibre.Wool, new(27, 29), staple, 10, Wave.Crimp, new Judgements(Soundness: Soundness.Sound));
+    private static FleeceFacts Wool(double staple) =>
+        new(FleeceClass.Medium, Fibre.Wool, new(27, 29), staple, 10, Wave.Crimp, new Judgements(Soundness: Soundness.Sound));
 
     private static FleeceFacts Facts(string[] c)
     {
@@ -217,7 +302,13 @@ public class RoutesTests
             where T : struct, Enum => text.Length == 0 ? null : Enum.Parse<T>(text);
         var micron = Number(c[4]);
         return new FleeceFacts(
-            Word<FleeceClass>(c[1]), Fibre.Wool, micron is { } m ? new Span(m, m) : null, Number(c[2]), Number(c[3]), null,
-            new Judgements(VegetableMatter: Word<HowMuch>(c[5]), Soundness: Word<Soundness>(c[6])));
+            Word<FleeceClass>(c[1]),
+            Fibre.Wool,
+            micron is { } m ? new Span(m, m) : null,
+            Number(c[2]),
+            Number(c[3]),
+            null,
+            new Judgements(VegetableMatter: Word<HowMuch>(c[5]), Soundness: Word<Soundness>(c[6]))
+        );
     }
 }

@@ -9,17 +9,20 @@ public class PortionsTests
 {
     [Fact]
     public void What_is_begun_one_after_another_never_comes_to_more_than_there_is() =>
-        Gen.Select(Gen.Double[1, 3000], Gen.Double[0.1, 900].List[0, 12]).Sample((left, wanted) =>
-        {
-            var held = new List<double?>();
-            foreach (var grams in wanted.Where(g => held.Count == 0 ? g <= left : !Portions.IsBeyond(g, left, held)))
-            {
-                held.Add(grams);
-            }
+        Gen.Select(Gen.Double[1, 3000], Gen.Double[0.1, 900].List[0, 12])
+            .Sample(
+                (left, wanted) =>
+                {
+                    var held = new List<double?>();
+                    foreach (var grams in wanted.Where(g => held.Count == 0 ? g <= left : !Portions.IsBeyond(g, left, held)))
+                    {
+                        held.Add(grams);
+                    }
 
-            Assert.True(held.Sum() <= left + Portions.Rounding * Math.Max(1, held.Count));
-            Assert.InRange(Portions.Free(left, held)!.Value, 0, left);
-        });
+                    Assert.True(held.Sum() <= left + Portions.Rounding * Math.Max(1, held.Count));
+                    Assert.InRange(Portions.Free(left, held)!.Value, 0, left);
+                }
+            );
 
     [Fact]
     public void All_of_it_leaves_nothing_and_nothing_at_work_is_the_scales_business()

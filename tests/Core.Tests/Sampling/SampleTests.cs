@@ -6,8 +6,15 @@ namespace EarthyTuft.Core.Tests.Sampling;
 
 public class SampleTests
 {
-    private static Sample Of(LotForm form = LotForm.Top, Draw? draw = null, double? wpi = null, int? plies = null, double? angle = null, string verdict = "", string[]? uses = null) =>
-        new(form, draw, wpi, plies, angle, verdict, uses ?? []);
+    private static Sample Of(
+        LotForm form = LotForm.Top,
+        Draw? draw = null,
+        double? wpi = null,
+        int? plies = null,
+        double? angle = null,
+        string verdict = "",
+        string[]? uses = null
+    ) => new(form, draw, wpi, plies, angle, verdict, uses ?? []);
 
     [Theory]
     [InlineData(LotForm.Rolag, Draw.Long, YarnKind.Woollen)]
@@ -32,7 +39,8 @@ public class SampleTests
         Assert.Equal("not-prepared", Sample.Check(Of(LotForm.Clean)).Refusals.Single().Code);
         Assert.Equal(
             ["wrapsPerInch", "plies", "twistAngleDegrees", "uses"],
-            Sample.Check(Of(wpi: 0.5, plies: 0, angle: 90, uses: [""])).Refusals.Select(r => r.Field));
+            Sample.Check(Of(wpi: 0.5, plies: 0, angle: 90, uses: [""])).Refusals.Select(r => r.Field)
+        );
         Assert.False(Sample.Check(Of(wpi: 16, plies: 2, angle: 0, verdict: "good", uses: ["socks"])).IsRefused);
     }
 }

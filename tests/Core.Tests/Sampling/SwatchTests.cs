@@ -30,7 +30,10 @@ public class SwatchTests
         Assert.Equal(["swatch.stitches out-of-range"], Codes(swatch with { Before = new Gauge(0, null) }));
         Assert.Equal(["swatch.rowsAfter out-of-range"], Codes(swatch with { After = new Gauge(null, 401) }));
         Assert.Equal(["swatch.toolMillimetres out-of-range"], Codes(swatch with { ToolMillimetres = 0 }));
-        Assert.Equal(["swatch.stretchedMillimetres out-of-range"], Codes(swatch with { RelaxedMillimetres = 100, StretchedMillimetres = 90 }));
+        Assert.Equal(
+            ["swatch.stretchedMillimetres out-of-range"],
+            Codes(swatch with { RelaxedMillimetres = 100, StretchedMillimetres = 90 })
+        );
         Assert.Equal(["swatch.change too-long"], Codes(swatch with { Change = new string('a', 501) }));
     }
 
@@ -58,7 +61,10 @@ public class SwatchTests
         Assert.Empty(Enough.SufficesFor(Enough.Typical, 50, 11));
         Assert.Equal("socks", Enough.SufficesFor(Enough.Typical, 260, 11)[0].Thing);
         Assert.True(Enough.SufficesFor(Enough.Typical, 260, 18).Count < Enough.SufficesFor(Enough.Typical, 260, 11).Count);
-        Assert.Equal(("a hat", 90), (Enough.Next(Enough.Typical, 50, 11)!.Value.Of.Thing, Enough.Next(Enough.Typical, 50, 11)!.Value.MissingMetres));
+        Assert.Equal(
+            ("a hat", 90),
+            (Enough.Next(Enough.Typical, 50, 11)!.Value.Of.Thing, Enough.Next(Enough.Typical, 50, 11)!.Value.MissingMetres)
+        );
         Assert.Null(Enough.Next(Enough.Typical, 10_000, 11));
         Assert.Equal(160, Enough.Grams(400, 400));
     }
@@ -67,8 +73,17 @@ public class SwatchTests
     public void A_workshops_own_table_is_put_in_order_and_refused_where_it_cannot_be()
     {
         Assert.Equal(["a cap", "a rug"], Enough.Check([new("a rug", 3000), new("a cap", 90)]).Value.Select(u => u.Thing));
-        Assert.Equal(["things[0].thing missing", "things[1].metres out-of-range", "things[2].thing twice"], Enough.Check([new("", 10), new("a cap", 0), new("A CAP", 90)]).Refusals.Select(r => $"{r.Field} {r.Code}"));
-        Assert.Equal("things too-many", Enough.Check([.. Enumerable.Range(0, 25).Select(i => new UsualYarn($"thing {i}", 10))]).Refusals.Select(r => $"{r.Field} {r.Code}").Single());
+        Assert.Equal(
+            ["things[0].thing missing", "things[1].metres out-of-range", "things[2].thing twice"],
+            Enough.Check([new("", 10), new("a cap", 0), new("A CAP", 90)]).Refusals.Select(r => $"{r.Field} {r.Code}")
+        );
+        Assert.Equal(
+            "things too-many",
+            Enough
+                .Check([.. Enumerable.Range(0, 25).Select(i => new UsualYarn($"thing {i}", 10))])
+                .Refusals.Select(r => $"{r.Field} {r.Code}")
+                .Single()
+        );
     }
 
     [Fact]
@@ -77,14 +92,24 @@ public class SwatchTests
         // 12 cm of 14 wraps: stitches of 3.6 mm by 2.7 mm are 33 in 44 rows, each of 10.9 mm of yarn.
         Assert.Equal(33.07 * 44.1 * 0.010886 + 12, Enough.SampleMetres(14), 0.1);
         Assert.True(Enough.SampleMetres(20) > Enough.SampleMetres(10));
-        Assert.True(Enough.Grams(Enough.SampleMetres(20), Wraps.Tex(20, 0.11)) < Enough.Grams(Enough.SampleMetres(10), Wraps.Tex(10, 0.11)));
+        Assert.True(
+            Enough.Grams(Enough.SampleMetres(20), Wraps.Tex(20, 0.11)) < Enough.Grams(Enough.SampleMetres(10), Wraps.Tex(10, 0.11))
+        );
     }
 
     [Fact]
     public void Judgements_stand_in_the_order_of_their_scales_and_once()
     {
-        Assert.Equal([SampleScale.Softness, SampleScale.Ease], ScaleMark.Check([new(SampleScale.Ease, 5), new(SampleScale.Softness, 1)]).Value.Select(m => m.Scale));
-        Assert.Equal(["judged[0].mark out-of-range", "judged[1].scale twice", "judged[2].mark out-of-range"], ScaleMark.Check([new(SampleScale.Halo, 0), new(SampleScale.Halo, 3), new(SampleScale.Drape, 6)]).Refusals.Select(r => $"{r.Field} {r.Code}"));
+        Assert.Equal(
+            [SampleScale.Softness, SampleScale.Ease],
+            ScaleMark.Check([new(SampleScale.Ease, 5), new(SampleScale.Softness, 1)]).Value.Select(m => m.Scale)
+        );
+        Assert.Equal(
+            ["judged[0].mark out-of-range", "judged[1].scale twice", "judged[2].mark out-of-range"],
+            ScaleMark
+                .Check([new(SampleScale.Halo, 0), new(SampleScale.Halo, 3), new(SampleScale.Drape, 6)])
+                .Refusals.Select(r => $"{r.Field} {r.Code}")
+        );
     }
 
     [Theory]
@@ -94,7 +119,8 @@ public class SwatchTests
     [InlineData(YarnKind.SemiWoollen, SemiNamedBy.Fibre, "semi-worsted")]
     [InlineData(YarnKind.Woollen, SemiNamedBy.Fibre, "woollen")]
     [InlineData(YarnKind.Worsted, SemiNamedBy.Draw, "worsted")]
-    public void A_mixed_yarn_is_named_after_the_draw_or_the_fibre(YarnKind kind, SemiNamedBy by, string name) => Assert.Equal(name, kind.Words(by));
+    public void A_mixed_yarn_is_named_after_the_draw_or_the_fibre(YarnKind kind, SemiNamedBy by, string name) =>
+        Assert.Equal(name, kind.Words(by));
 
     [Fact]
     public void Every_fault_has_its_checks_and_a_lots_own_facts_come_first()

@@ -67,7 +67,10 @@ public class BathReadingsTests
     public void Hot_water_poured_in_begins_the_watch_anew()
     {
         var warmer = new WaterCooling(62, 18, 0.0048, 350);
-        var (forecast, sorted) = CoolingWatch.Follow(Outset, [.. Probed(0, 15), .. Probed(15, 25).Select(r => r with { Celsius = warmer.At(r.Minutes - 15) })]);
+        var (forecast, sorted) = CoolingWatch.Follow(
+            Outset,
+            [.. Probed(0, 15), .. Probed(15, 25).Select(r => r with { Celsius = warmer.At(r.Minutes - 15) })]
+        );
         Assert.Equal(15, sorted.BeganMinutes!.Value, 0.01);
         Assert.Null(sorted.Doubted);
         Assert.All(sorted.Excluded, r => Assert.True(r.Minutes < 15));
@@ -127,12 +130,18 @@ public class BathReadingsTests
     }
 
     [Fact]
-    public void Every_reading_is_counted_or_set_aside_once() => Gen.Select(Gen.Double[0, 90], Gen.Double[-5, 95], Gen.Bool).Array[0, 40].Sample(all =>
-    {
-        var readings = all.Select(a => new BathReading(a.Item1, a.Item2, a.Item3)).ToArray();
-        var sorted = BathReadings.Sort(Outset, readings);
-        Assert.Equal(readings.OrderBy(r => r.Minutes).ThenBy(r => r.Celsius), sorted.Counted.Concat(sorted.Excluded).OrderBy(r => r.Minutes).ThenBy(r => r.Celsius));
-        Assert.True(sorted.Doubted is null || sorted.Excluded.Contains(sorted.Doubted));
-        Assert.All(sorted.Counted, r => Assert.True(r.Minutes >= (sorted.BeganMinutes ?? 0)));
-    });
+    public void Every_reading_is_counted_or_set_aside_once() =>
+        Gen.Select(Gen.Double[0, 90], Gen.Double[-5, 95], Gen.Bool)
+            .Array[0, 40]
+            .Sample(all =>
+            {
+                var readings = all.Select(a => new BathReading(a.Item1, a.Item2, a.Item3)).ToArray();
+                var sorted = BathReadings.Sort(Outset, readings);
+                Assert.Equal(
+                    readings.OrderBy(r => r.Minutes).ThenBy(r => r.Celsius),
+                    sorted.Counted.Concat(sorted.Excluded).OrderBy(r => r.Minutes).ThenBy(r => r.Celsius)
+                );
+                Assert.True(sorted.Doubted is null || sorted.Excluded.Contains(sorted.Doubted));
+                Assert.All(sorted.Counted, r => Assert.True(r.Minutes >= (sorted.BeganMinutes ?? 0)));
+            });
 }

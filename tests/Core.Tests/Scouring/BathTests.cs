@@ -16,7 +16,8 @@ public class BathTests
         Assert.Equal(
             (20 * 4.186 * 60 + 6 * 0.49 * 15) / (20 * 4.186 + 6 * 0.49),
             BathWater.Settled(20, 60, 0, 15, TubWarmth.LitresEquivalent(30, 6, TubMaterial.Steel).Value),
-            9);
+            9
+        );
         Assert.All(Enum.GetValues<TubMaterial>(), m => Assert.InRange(TubWarmth.HeatOf(m), 0.3, 2));
         Assert.Equal("emptyKilograms", Assert.Single(TubWarmth.LitresEquivalent(30, 0, TubMaterial.Zinc).Refusals).Field);
     }
@@ -94,12 +95,16 @@ public class BathTests
     }
 
     [Fact]
-    public void No_batch_is_above_what_the_tub_holds() => Gen.Select(Gen.Double[1, 20_000], Gen.Double[1, 120], Gen.Double[5, 60]).Sample((grams, tub, perKilogram) =>
-    {
-        var batches = ScourBatches.Of(grams, tub, perKilogram);
-        Assert.True(batches.Litres <= tub * (1 + 1e-8));
-        Assert.Equal(grams, batches.Grams * batches.Count, 0.5e-6);
-    });
+    public void No_batch_is_above_what_the_tub_holds() =>
+        Gen.Select(Gen.Double[1, 20_000], Gen.Double[1, 120], Gen.Double[5, 60])
+            .Sample(
+                (grams, tub, perKilogram) =>
+                {
+                    var batches = ScourBatches.Of(grams, tub, perKilogram);
+                    Assert.True(batches.Litres <= tub * (1 + 1e-8));
+                    Assert.Equal(grams, batches.Grams * batches.Count, 0.5e-6);
+                }
+            );
 
     [Fact]
     public void Heat_is_what_the_water_takes() => Assert.Equal(1.116, BathWater.KilowattHours(20, 60, 12), 0.5e-3);
@@ -134,7 +139,10 @@ public class BathTests
         var random = new Random(7);
         for (var i = 0; i < 300; i++)
         {
-            double start = 20 + 70 * random.NextDouble(), air = -5 + 40 * random.NextDouble(), rate = 0.002 + 0.03 * random.NextDouble(), minutes = 90 * random.NextDouble();
+            double start = 20 + 70 * random.NextDouble(),
+                air = -5 + 40 * random.NextDouble(),
+                rate = 0.002 + 0.03 * random.NextDouble(),
+                minutes = 90 * random.NextDouble();
             var (water, plain) = (new WaterCooling(start, air, rate, 0), new Cooling(start, air, rate));
             Assert.Equal(plain.At(minutes), water.At(minutes), 0.06);
             var floor = air + (start - air) * (0.2 + 0.7 * random.NextDouble());

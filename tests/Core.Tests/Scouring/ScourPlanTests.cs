@@ -12,8 +12,12 @@ public class ScourPlanTests
     private static readonly ScourWater Water = new(70, 12, 16);
     private static readonly ScourTub Tub = new(30, 0.8, TubRate.Typical);
 
-    private static ScourSubject Fleece(double grams = 1800, FleeceClass? of = FleeceClass.Medium, HowMuch? wax = null, FeltingGrade? felts = FeltingGrade.Moderately) =>
-        new(grams, Fibre.Wool, of, felts, wax);
+    private static ScourSubject Fleece(
+        double grams = 1800,
+        FleeceClass? of = FleeceClass.Medium,
+        HowMuch? wax = null,
+        FeltingGrade? felts = FeltingGrade.Moderately
+    ) => new(grams, Fibre.Wool, of, felts, wax);
 
     private static ScourPlan Plan(ScourSubject subject, ScourWish wish, ScourTub? tub = null, ScourWater? water = null) =>
         ScourPlan.Of(subject, tub ?? Tub, water ?? Water, wish, new ScourPrices()).Value;
@@ -91,16 +95,25 @@ public class ScourPlanTests
     }
 
     [Fact]
-    public void Angora_is_warned_of() => Assert.Contains(Plan(Fleece(200, FleeceClass.Angora), new(ScourSchool.HandHot)).Notes, n => n.Contains("not washed"));
+    public void Angora_is_warned_of() =>
+        Assert.Contains(Plan(Fleece(200, FleeceClass.Angora), new(ScourSchool.HandHot)).Notes, n => n.Contains("not washed"));
 
     [Fact]
     public void A_pour_that_cannot_be_reached_is_said_and_not_made_up()
     {
         // Little water in a heavy, cold tub.
-        var plan = Plan(Fleece(1200), new(ScourSchool.Hot, LitresPerKilogram: 3), new ScourTub(30, 3, TubRate.Typical), new ScourWater(55, 12, 2));
+        var plan = Plan(
+            Fleece(1200),
+            new(ScourSchool.Hot, LitresPerKilogram: 3),
+            new ScourTub(30, 3, TubRate.Typical),
+            new ScourWater(55, 12, 2)
+        );
         Assert.True(plan.Baths[0].PourCelsius > BathWater.KettleCelsius);
         Assert.Equal((null, null), (plan.Baths[0].HotLitres, plan.Baths[0].KettleLitres));
-        Assert.Equal((BathWarningKind.TooHotToPour, plan.Baths[0].PourCelsius), (plan.Baths[0].Warnings[0].Kind, plan.Baths[0].Warnings[0].Celsius!.Value));
+        Assert.Equal(
+            (BathWarningKind.TooHotToPour, plan.Baths[0].PourCelsius),
+            (plan.Baths[0].Warnings[0].Kind, plan.Baths[0].Warnings[0].Celsius!.Value)
+        );
     }
 
     [Fact]
@@ -126,7 +139,11 @@ public class ScourPlanTests
     [Fact]
     public void A_bath_that_cools_too_fast_is_cut_short()
     {
-        var plan = Plan(Fleece(), new(ScourSchool.HandHot), new ScourTub(30, 0.8, TubRate.Typical with { LogRate = new Belief(Math.Log(0.03), 0.1), Baths = 4 }));
+        var plan = Plan(
+            Fleece(),
+            new(ScourSchool.HandHot),
+            new ScourTub(30, 0.8, TubRate.Typical with { LogRate = new Belief(Math.Log(0.03), 0.1), Baths = 4 })
+        );
         Assert.True(plan.Baths[0].Minutes < 25);
         Assert.True(plan.Baths[0].LiftedCelsius >= 45);
         var warned = plan.Baths[0].Warnings[0];
@@ -138,7 +155,14 @@ public class ScourPlanTests
     public void Whatever_is_set_by_hand_stands_and_the_rest_follows()
     {
         var free = Plan(Fleece(), new(ScourSchool.Hot));
-        var set = Plan(Fleece(), new(ScourSchool.Hot, Batches: 3, Baths: new Dictionary<int, BathWish> { [1] = new(Celsius: 48, Minutes: 9, Litres: 10, DoseGrams: 3) }));
+        var set = Plan(
+            Fleece(),
+            new(
+                ScourSchool.Hot,
+                Batches: 3,
+                Baths: new Dictionary<int, BathWish> { [1] = new(Celsius: 48, Minutes: 9, Litres: 10, DoseGrams: 3) }
+            )
+        );
         Assert.Equal(600, set.Batches.Grams);
         Assert.Equal((48.0, 9.0, 10.0, 3.0), (set.Baths[1].Celsius, set.Baths[1].Minutes, set.Baths[1].Litres, set.Baths[1].DoseGrams));
         Assert.Equal(free.Baths[0].Celsius, set.Baths[0].Celsius);
@@ -156,24 +180,52 @@ public class ScourPlanTests
     }
 
     [Fact]
-    public void Every_plan_pours_what_it_mixes_and_keeps_the_steps_gentle() => Gen.Select(
-        Gen.Double[100, 8000], Pick.Of(Enum.GetValues<FleeceClass>()), Pick.Of(ScourSchool.Hot, ScourSchool.HandHot, ScourSchool.LockByLock), Gen.Double[60, 98], Gen.Double[2, 24], Gen.Double[10, 120])
-        .Sample((grams, of, school, hot, air, litres) =>
-        {
-            var plan = Plan(Fleece(grams, of), new(school), new ScourTub(litres, 0.8, TubRate.Typical), new ScourWater(hot, 12, air));
-            foreach (var bath in plan.Baths)
-            {
-                if (bath.HotLitres is { } warm)
+    public void Every_plan_pours_what_it_mixes_and_keeps_the_steps_gentle() =>
+        Gen.Select(
+                Gen.Double[100, 8000],
+                Pick.Of(Enum.GetValues<FleeceClass>()),
+                Pick.Of(ScourSchool.Hot, ScourSchool.HandHot, ScourSchool.LockByLock),
+                Gen.Double[60, 98],
+                Gen.Double[2, 24],
+                Gen.Double[10, 120]
+            )
+            .Sample(
+                (grams, of, school, hot, air, litres) =>
                 {
-                    var (kettle, vessel) = (bath.KettleLitres ?? 0, school == ScourSchool.LockByLock ? 0.8 * 2 / litres : 0.8);
-                    Assert.Equal(bath.Litres, kettle + warm + bath.ColdLitres!.Value, 0.5e-6);
-                    Assert.Equal(bath.PourCelsius, (kettle * BathWater.KettleCelsius + warm * hot + bath.ColdLitres!.Value * 12) / bath.Litres, 0.5e-6);
-                    Assert.Equal(bath.Celsius, BathWater.Settled(bath.Litres, bath.PourCelsius, plan.Batches.Grams / 1000, bath == plan.Baths[0] ? air : plan.Baths[plan.Baths.ToList().IndexOf(bath) - 1].LiftedCelsius, vessel), 0.5e-6);
-                }
+                    var plan = Plan(
+                        Fleece(grams, of),
+                        new(school),
+                        new ScourTub(litres, 0.8, TubRate.Typical),
+                        new ScourWater(hot, 12, air)
+                    );
+                    foreach (var bath in plan.Baths)
+                    {
+                        if (bath.HotLitres is { } warm)
+                        {
+                            var (kettle, vessel) = (bath.KettleLitres ?? 0, school == ScourSchool.LockByLock ? 0.8 * 2 / litres : 0.8);
+                            Assert.Equal(bath.Litres, kettle + warm + bath.ColdLitres!.Value, 0.5e-6);
+                            Assert.Equal(
+                                bath.PourCelsius,
+                                (kettle * BathWater.KettleCelsius + warm * hot + bath.ColdLitres!.Value * 12) / bath.Litres,
+                                0.5e-6
+                            );
+                            Assert.Equal(
+                                bath.Celsius,
+                                BathWater.Settled(
+                                    bath.Litres,
+                                    bath.PourCelsius,
+                                    plan.Batches.Grams / 1000,
+                                    bath == plan.Baths[0] ? air : plan.Baths[plan.Baths.ToList().IndexOf(bath) - 1].LiftedCelsius,
+                                    vessel
+                                ),
+                                0.5e-6
+                            );
+                        }
 
-                Assert.True(bath.StepCelsius is null or <= 5.0001);
-            }
-        });
+                        Assert.True(bath.StepCelsius is null or <= 5.0001);
+                    }
+                }
+            );
 
     [Theory]
     [InlineData("batches", 0)]
@@ -183,7 +235,12 @@ public class ScourPlanTests
     public void A_figure_that_cannot_be_is_refused(string field, double value)
     {
         var wish = new ScourWish(
-            ScourSchool.Hot, Batches: field == "batches" ? (int)value : null, Celsius: field == "temperature" ? value : null, Minutes: field == "minutes" ? value : null, FloorCelsius: field == "floor" ? value : null);
+            ScourSchool.Hot,
+            Batches: field == "batches" ? (int)value : null,
+            Celsius: field == "temperature" ? value : null,
+            Minutes: field == "minutes" ? value : null,
+            FloorCelsius: field == "floor" ? value : null
+        );
         Assert.Contains(ScourPlan.Of(Fleece(), Tub, Water, wish, new ScourPrices()).Refusals, r => r.Field == field);
     }
 
@@ -192,9 +249,21 @@ public class ScourPlanTests
     {
         var recipe = new ScourWish(ScourSchool.HandHot, Minutes: 22, Agent: new ScourAgent("wool wash"));
         Assert.Empty(ScourPlan.Departures(recipe, recipe with { }, TemperatureUnit.Celsius));
-        var told = ScourPlan.Departures(recipe, recipe with { Minutes = 30, Rinses = 3, Baths = new Dictionary<int, BathWish> { [0] = new(Celsius: 52) } }, TemperatureUnit.Celsius);
+        var told = ScourPlan.Departures(
+            recipe,
+            recipe with
+            {
+                Minutes = 30,
+                Rinses = 3,
+                Baths = new Dictionary<int, BathWish> { [0] = new(Celsius: 52) },
+            },
+            TemperatureUnit.Celsius
+        );
         Assert.Equal(["rinses 3 instead of as usual", "minutes 30 instead of 22", "bath 1 52.0 °C instead of as usual"], told);
-        Assert.Equal(["bath 131.0 °F instead of 122.0 °F"], ScourPlan.Departures(recipe with { Celsius = 50 }, recipe with { Celsius = 55 }, TemperatureUnit.Fahrenheit));
+        Assert.Equal(
+            ["bath 131.0 °F instead of 122.0 °F"],
+            ScourPlan.Departures(recipe with { Celsius = 50 }, recipe with { Celsius = 55 }, TemperatureUnit.Fahrenheit)
+        );
     }
 }
 
@@ -209,7 +278,14 @@ public class FeltingRiskTests
     [InlineData(FeltingGrade.Moderately, Agitation.Gentle, 3, 55, false, FeltingLevel.Watch)]
     [InlineData(FeltingGrade.No, Agitation.Much, 30, 90, true, FeltingLevel.Low)]
     [InlineData(null, Agitation.Still, 0, 45, false, FeltingLevel.Watch)]
-    public void Movement_shock_lye_and_the_breed_make_it(FeltingGrade? felts, Agitation agitation, double step, double hottest, bool alkaline, FeltingLevel level)
+    public void Movement_shock_lye_and_the_breed_make_it(
+        FeltingGrade? felts,
+        Agitation agitation,
+        double step,
+        double hottest,
+        bool alkaline,
+        FeltingLevel level
+    )
     {
         var risk = FeltingRisk.Of(felts, false, agitation, step, hottest, alkaline);
         Assert.Equal(level, risk.Level);
@@ -217,22 +293,31 @@ public class FeltingRiskTests
     }
 
     [Fact]
-    public void More_of_anything_never_makes_it_less() => Gen.Select(
-        Pick.Of(Enum.GetValues<FeltingGrade>()), Pick.Of(Agitation.Still, Agitation.Gentle), Gen.Double[0, 20], Gen.Double[10, 80], Gen.Bool)
-        .Sample((felts, agitation, step, hottest, alkaline) =>
-        {
-            var before = FeltingRisk.Of(felts, false, agitation, step, hottest, alkaline).Level;
-            Assert.True(FeltingRisk.Of(felts, false, Agitation.Much, step, hottest, alkaline).Level >= before);
-            Assert.True(FeltingRisk.Of(felts, false, agitation, step + 8, hottest, alkaline).Level >= before);
-            Assert.True(FeltingRisk.Of(felts, false, agitation, step, hottest, true).Level >= before);
-        });
+    public void More_of_anything_never_makes_it_less() =>
+        Gen.Select(
+                Pick.Of(Enum.GetValues<FeltingGrade>()),
+                Pick.Of(Agitation.Still, Agitation.Gentle),
+                Gen.Double[0, 20],
+                Gen.Double[10, 80],
+                Gen.Bool
+            )
+            .Sample(
+                (felts, agitation, step, hottest, alkaline) =>
+                {
+                    var before = FeltingRisk.Of(felts, false, agitation, step, hottest, alkaline).Level;
+                    Assert.True(FeltingRisk.Of(felts, false, Agitation.Much, step, hottest, alkaline).Level >= before);
+                    Assert.True(FeltingRisk.Of(felts, false, agitation, step + 8, hottest, alkaline).Level >= before);
+                    Assert.True(FeltingRisk.Of(felts, false, agitation, step, hottest, true).Level >= before);
+                }
+            );
 }
 
 public class AfterWashTests
 {
     private static readonly (double, double) Usual = (0.55, 0.65);
 
-    private static AfterWash Judge(double after, WashedHandle? handle = null, double? later = null, bool leave = false) => AfterWash.Of(1000, after, Usual, handle, later, leave).Value;
+    private static AfterWash Judge(double after, WashedHandle? handle = null, double? later = null, bool leave = false) =>
+        AfterWash.Of(1000, after, Usual, handle, later, leave).Value;
 
     [Theory]
     [InlineData(600, null, null, WashOutcome.Fine)]
@@ -255,7 +340,8 @@ public class AfterWashTests
     }
 
     [Fact]
-    public void Who_leaves_wax_on_purpose_hears_that_first() => Assert.StartsWith("Leave it", Judge(720, WashedHandle.Tacky, leave: true).Offers[0]);
+    public void Who_leaves_wax_on_purpose_hears_that_first() =>
+        Assert.StartsWith("Leave it", Judge(720, WashedHandle.Tacky, leave: true).Offers[0]);
 
     [Theory]
     [InlineData(600, null, false, new[] { WashDecision.Fine })]
@@ -284,7 +370,8 @@ public class LiftMomentTests
     [InlineData(0, 26.0)]
     [InlineData(200, 26.0)]
     [InlineData(206, null)]
-    public void A_bath_forgotten_for_hours_no_longer_calls(double now, double? calls) => Assert.Equal(calls, LiftMoment.Of(new TimeForecast(30, 27, 33), 20).CallsAt(now));
+    public void A_bath_forgotten_for_hours_no_longer_calls(double now, double? calls) =>
+        Assert.Equal(calls, LiftMoment.Of(new TimeForecast(30, 27, 33), 20).CallsAt(now));
 
     [Fact]
     public void Without_a_floor_the_planned_time_does() => Assert.Equal(new LiftMoment(5, 4, false), LiftMoment.Of(null, 5));

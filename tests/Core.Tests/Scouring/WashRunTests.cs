@@ -12,11 +12,35 @@ public class WashRunTests
 {
     private static readonly DateTimeOffset Now = new(2026, 5, 14, 10, 0, 0, TimeSpan.Zero);
 
-    private static readonly ScourPlan TwoBatches = ScourPlan.Of(
-        new ScourSubject(1800, Fibre.Wool, FleeceClass.Medium, FeltingGrade.Moderately, null), new ScourTub(30, 0.8, TubRate.Typical), new ScourWater(70, 12, 16), new ScourWish(ScourSchool.Hot), new ScourPrices()).Value;
+    private static readonly ScourPlan TwoBatches = ScourPlan
+        .Of(
+            new ScourSubject(1800, Fibre.Wool, FleeceClass.Medium, FeltingGrade.Moderately, null),
+            new ScourTub(30, 0.8, TubRate.Typical),
+            new ScourWater(70, 12, 16),
+            new ScourWish(ScourSchool.Hot),
+            new ScourPrices()
+        )
+        .Value;
 
     private static readonly WashPlan Plan = new(
-        new ScourFooting(1800, Provenance.Reckoned, 30, 0.008, 0, 70, 12, 16, Provenance.Measured, 25, Provenance.Typical, FleeceClass.Medium), TwoBatches, null, []);
+        new ScourFooting(
+            1800,
+            Provenance.Reckoned,
+            30,
+            0.008,
+            0,
+            70,
+            12,
+            16,
+            Provenance.Measured,
+            25,
+            Provenance.Typical,
+            FleeceClass.Medium
+        ),
+        TwoBatches,
+        null,
+        []
+    );
 
     private readonly List<RunEvent<WashEvent>> happened = [];
 
@@ -24,7 +48,16 @@ public class WashRunTests
 
     private Result<IReadOnlyList<RunEvent<WashEvent>>> Tap(RunCommand command, double minutesAgo = 0)
     {
-        var events = WashRun.Decide(State, command with { At = Now.AddMinutes(-minutesAgo) }, TemperatureUnit.Celsius, Now, Guid.CreateVersion7);
+        var events = WashRun.Decide(
+            State,
+            command with
+            {
+                At = Now.AddMinutes(-minutesAgo),
+            },
+            TemperatureUnit.Celsius,
+            Now,
+            Guid.CreateVersion7
+        );
         if (!events.IsRefused)
         {
             happened.AddRange(events.Value);
@@ -84,7 +117,10 @@ public class WashRunTests
         Assert.Equal([typeof(BathBegan), typeof(ProbeHung), typeof(BathRead)], events.Select(e => e.What.GetType()));
         var bath = Assert.Single(State.Baths);
         Assert.Equal("57.5", ((BathRead)events[2].What).Typed);
-        Assert.Equal((probe, 57.5, 21.0, true), (bath.Probe!.Value, bath.Temperatures[0].Celsius, bath.Began.AirCelsius, bath.Began.AirRead));
+        Assert.Equal(
+            (probe, 57.5, 21.0, true),
+            (bath.Probe!.Value, bath.Temperatures[0].Celsius, bath.Began.AirCelsius, bath.Began.AirRead)
+        );
         Tap(new HangProbe(bath.Id));
         Assert.Null(State.Baths[0].Probe);
         Assert.Equal("temperature out-of-range", Code(Tap(new BeginBath(2, 0, Temperature: "101"))));
@@ -211,30 +247,55 @@ public class WashRunTests
     }
 
     [Fact]
-    public void Whatever_is_tapped_in_whatever_order_the_wash_stays_whole() => Gen.Select(Gen.Int[0, 5], Gen.Int[0, 3], Gen.Int[0, 4], Gen.Double[-2, 90]).Array[1, 40].Sample(taps =>
-    {
-        var events = new List<RunEvent<WashEvent>>();
-        foreach (var (what, batch, place, number) in taps)
-        {
-            var state = WashState.Of(Plan, events, []);
-            var bath = state.Baths.Count == 0 ? Guid.NewGuid() : state.Baths[place % state.Baths.Count].Id;
-            RunCommand tap = what switch { 0 or 1 => new BeginBath(batch, place), 2 => new ReadBath(bath, FormattableString.Invariant($"{number:0.###}")), 3 => new HangProbe(bath, Guid.NewGuid()), _ => new LiftBath(bath) };
-            var decided = WashRun.Decide(state, tap with { At = Now.AddMinutes(-number) }, TemperatureUnit.Celsius, Now, Guid.CreateVersion7);
-            Assert.True(decided.IsRefused || decided.Value.Count <= 3);
-            events.AddRange(decided.IsRefused ? [] : decided.Value);
-            if (events.Count > 0 && WashRun.Withdraw(WashState.Of(Plan, events, []), events[^1].Id) is null && number > 60)
-            {
-                events.RemoveAt(events.Count - 1);
-            }
+    public void Whatever_is_tapped_in_whatever_order_the_wash_stays_whole() =>
+        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 3], Gen.Int[0, 4], Gen.Double[-2, 90])
+            .Array[1, 40]
+            .Sample(
+                taps =>
+                {
+                    var events = new List<RunEvent<WashEvent>>();
+                    foreach (var (what, batch, place, number) in taps)
+                    {
+                        var state = WashState.Of(Plan, events, []);
+                        var bath = state.Baths.Count == 0 ? Guid.NewGuid() : state.Baths[place % state.Baths.Count].Id;
+                        RunCommand tap = what switch
+                        {
+                            0 or 1 => new BeginBath(batch, place),
+                            2 => new ReadBath(bath, FormattableString.Invariant($"{number:0.###}")),
+                            3 => new HangProbe(bath, Guid.NewGuid()),
+                            _ => new LiftBath(bath),
+                        };
+                        var decided = WashRun.Decide(
+                            state,
+                            tap with
+                            {
+                                At = Now.AddMinutes(-number),
+                            },
+                            TemperatureUnit.Celsius,
+                            Now,
+                            Guid.CreateVersion7
+                        );
+                        Assert.True(decided.IsRefused || decided.Value.Count <= 3);
+                        events.AddRange(decided.IsRefused ? [] : decided.Value);
+                        if (events.Count > 0 && WashRun.Withdraw(WashState.Of(Plan, events, []), events[^1].Id) is null && number > 60)
+                        {
+                            events.RemoveAt(events.Count - 1);
+                        }
 
-            state = WashState.Of(Plan, events, []);
-            // A batch lies in one bath at most, and where it goes next is one place.
-            Assert.All(state.Baths.GroupBy(b => b.Began.Batch), of => Assert.True(of.Count(b => b.Lifted is null) <= 1));
-            Assert.Equal(state.Next.Count, state.Next.Select(n => n.Batch).Distinct().Count());
-            // The fold goes by the clock; only of two events at the same moment the first given was first.
-            Assert.Equal(state.Baths.Select(b => (b.Id, b.LiftedAt)), WashState.Of(Plan, events.OrderByDescending(e => e.At), []).Baths.Select(b => (b.Id, b.LiftedAt)));
-        }
-    }, iter: 60);
+                        state = WashState.Of(Plan, events, []);
+                        // A batch lies in one bath at most, and where it goes next is one place.
+                        Assert.All(state.Baths.GroupBy(b => b.Began.Batch), of => Assert.True(of.Count(b => b.Lifted is null) <= 1));
+                        Assert.Equal(state.Next.Count, state.Next.Select(n => n.Batch).Distinct().Count());
+                        // The fold goes by the clock; only of two events at the same moment the first given was first.
+                        Assert.Equal(
+                            state.Baths.Select(b => (b.Id, b.LiftedAt)),
+                            WashState.Of(Plan, events.OrderByDescending(e => e.At), []).Baths.Select(b => (b.Id, b.LiftedAt))
+                        );
+                    }
+                },
+                iter: 60
+            );
 
-    private RunSummary Summary() => WashRun.Summarise(State, State.Baths.ToDictionary(b => b.Id, b => WashRun.Fit(b, TubRate.Typical)), Now);
+    private RunSummary Summary() =>
+        WashRun.Summarise(State, State.Baths.ToDictionary(b => b.Id, b => WashRun.Fit(b, TubRate.Typical)), Now);
 }

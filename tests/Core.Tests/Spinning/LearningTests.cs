@@ -6,8 +6,9 @@ using Xunit;
 namespace EarthyTuft.Core.Tests.Spinning;
 
 /// <summary>
-/// What own skeins teach, tried with the simulated hand of docs/craft.md, section 15, in a world rougher than the reckoning's own: true densities differ
-/// from the typical ones by a fifth, wraps are read in one place of an uneven yarn, the hand drifts, and one figure in twenty is a slip of a digit.
+/// What own skeins teach, tried with the simulated hand of docs/craft.md, section 15, in a world rougher than the reckoning's own: true
+/// densities differ from the typical ones by a fifth, wraps are read in one place of an uneven yarn, the hand drifts, and one figure in
+/// twenty is a slip of a digit.
 /// </summary>
 public class LearningTests(ITestOutputHelper output)
 {
@@ -17,7 +18,9 @@ public class LearningTests(ITestOutputHelper output)
     {
         private readonly SimulatedHand hand = new(seed);
         private readonly Random random = new(seed * 7919 + 1);
-        private readonly double singlesDensity = 0.24 * Off(seed, 1), finishedDensity = 0.11 * Off(seed, 2), takeUp = 2 + 3 * new Random(seed + 3).NextDouble();
+        private readonly double singlesDensity = 0.24 * Off(seed, 1),
+            finishedDensity = 0.11 * Off(seed, 2),
+            takeUp = 2 + 3 * new Random(seed + 3).NextDouble();
         private double drifted = 1;
 
         private static double Off(int seed, int which) => 0.8 + 0.4 * new Random(seed * 31 + which).NextDouble();
@@ -35,31 +38,59 @@ public class LearningTests(ITestOutputHelper output)
             var metres = 60 + 100 * random.NextDouble();
             // Wraps are read in one place, and the yarn is not everywhere the same.
             double Place() => 1 + SimulatedHand.Unevenness * Math.Sqrt(12) * (random.NextDouble() - 0.5);
-            YarnMeasures Read(double wraps, double length, int strands) => new(Slip(SimulatedHand.ReadWraps(wraps * Place())), 0.5, null, Slip(Math.Round(length)), strands);
-            return (new OwnSkein(
-                FleeceClass.Medium,
-                told.ToldWraps,
-                told.UsualWraps,
-                Read(Wraps.Diameter(1) / singles, metres * wish.Strands * (1 + takeUp / 100), 1),
-                Math.Round(metres * wish.Strands * (1 + takeUp / 100) * Wraps.Tex(Wraps.Diameter(1) / singles, singlesDensity) / 1000, 1),
-                Read(fresh, metres, wish.Strands),
-                Read(washed, metres * 0.96, wish.Strands),
-                Math.Round(metres * 0.96 * tex / 1000, 1),
-                metres * wish.Strands * (1 + takeUp / 100)), washed);
+            YarnMeasures Read(double wraps, double length, int strands) =>
+                new(Slip(SimulatedHand.ReadWraps(wraps * Place())), 0.5, null, Slip(Math.Round(length)), strands);
+            return (
+                new OwnSkein(
+                    FleeceClass.Medium,
+                    told.ToldWraps,
+                    told.UsualWraps,
+                    Read(Wraps.Diameter(1) / singles, metres * wish.Strands * (1 + takeUp / 100), 1),
+                    Math.Round(
+                        metres * wish.Strands * (1 + takeUp / 100) * Wraps.Tex(Wraps.Diameter(1) / singles, singlesDensity) / 1000,
+                        1
+                    ),
+                    Read(fresh, metres, wish.Strands),
+                    Read(washed, metres * 0.96, wish.Strands),
+                    Math.Round(metres * 0.96 * tex / 1000, 1),
+                    metres * wish.Strands * (1 + takeUp / 100)
+                ),
+                washed
+            );
         }
 
-        private double Slip(double read) => random.NextDouble() >= slips ? read : random.Next(3) switch { 0 => read * 10, 1 => Math.Max(1, read / 10), _ => read + 3 };
+        private double Slip(double read) =>
+            random.NextDouble() >= slips
+                ? read
+                : random.Next(3) switch
+                {
+                    0 => read * 10,
+                    1 => Math.Max(1, read / 10),
+                    _ => read + 3,
+                };
     }
 
-    /// <summary>The share of seventh skeins that came out within one wrap of what was said, told by what was learned and by the typical figures alone.</summary>
+    /// <summary>The share of seventh skeins that came out within one wrap of what was said, told by what was learned and by the typical
+    /// figures alone.</summary>
     private static (double Learned, double Typical, double LearnedAsRead) Within(double drift, double slips)
     {
-        int learned = 0, typical = 0, read = 0;
+        int learned = 0,
+            typical = 0,
+            read = 0;
         for (var seed = 1; seed <= Spinners; seed++)
         {
             var spinner = new Spinner(seed, drift, slips);
             var skeins = new List<OwnSkein>();
-            LearnedAim Told(YarnWish wish) => LearnedAim.Of(wish, OwnYarn.Of([.. skeins.AsEnumerable().Reverse()], FleeceClass.Medium), SpunFibre.Unknown, null, isTypical: true).Value;
+            LearnedAim Told(YarnWish wish) =>
+                LearnedAim
+                    .Of(
+                        wish,
+                        OwnYarn.Of([.. skeins.AsEnumerable().Reverse()], FleeceClass.Medium),
+                        SpunFibre.Unknown,
+                        null,
+                        isTypical: true
+                    )
+                    .Value;
             for (var i = 0; i < 6; i++)
             {
                 var before = spinner.Wish();
@@ -102,14 +133,21 @@ public class LearningTests(ITestOutputHelper output)
     [Fact]
     public void Few_skeins_teach_a_little_and_like_fibre_comes_first()
     {
-        OwnSkein Skein(FleeceClass of, double ratio) => new(of, 30, 14, new(30 * ratio, 0.5, null, null), null, null, new(14 * ratio, 0.5, null, null), null, null);
+        OwnSkein Skein(FleeceClass of, double ratio) =>
+            new(of, 30, 14, new(30 * ratio, 0.5, null, null), null, null, new(14 * ratio, 0.5, null, null), null, null);
         Assert.Equal(1, OwnYarn.Believed(null));
         var one = OwnYarn.Of([Skein(FleeceClass.Fine, 1.2)], FleeceClass.Fine);
         Assert.Equal((1, 1.2), (one.Finished!.Count, Math.Round(one.Finished.Value, 6)));
         Assert.InRange(OwnYarn.Believed(one.Finished), 1.05, 1.07);
-        var mixed = OwnYarn.Of([.. Enumerable.Repeat(Skein(FleeceClass.Long, 0.9), 5), .. Enumerable.Repeat(Skein(FleeceClass.Fine, 1.2), 3)], FleeceClass.Fine);
+        var mixed = OwnYarn.Of(
+            [.. Enumerable.Repeat(Skein(FleeceClass.Long, 0.9), 5), .. Enumerable.Repeat(Skein(FleeceClass.Fine, 1.2), 3)],
+            FleeceClass.Fine
+        );
         Assert.Equal((3, 1.2), (mixed.Finished!.Count, Math.Round(mixed.Finished.Value, 6)));
-        var two = OwnYarn.Of([.. Enumerable.Repeat(Skein(FleeceClass.Long, 0.9), 5), .. Enumerable.Repeat(Skein(FleeceClass.Fine, 1.2), 2)], FleeceClass.Fine);
+        var two = OwnYarn.Of(
+            [.. Enumerable.Repeat(Skein(FleeceClass.Long, 0.9), 5), .. Enumerable.Repeat(Skein(FleeceClass.Fine, 1.2), 2)],
+            FleeceClass.Fine
+        );
         Assert.Equal((7, 0.9), (two.Finished!.Count, Math.Round(two.Finished.Value, 6)));
         // A misread digit is no lesson.
         Assert.Null(OwnYarn.Of([Skein(FleeceClass.Fine, 10)], FleeceClass.Fine).Finished);

@@ -11,8 +11,7 @@ public class SpinPaceTests
     [Fact]
     public void Pace_is_gathered_by_preparation_and_draw()
     {
-        var paces = SpinPace.Of(
-        [
+        var paces = SpinPace.Of([
             new(LotForm.Top, Draw.Short, 60, 12, 100),
             new(LotForm.Top, Draw.Short, 120, 36, null),
             new(LotForm.Top, null, 30, 9, 80),
@@ -32,9 +31,29 @@ public class SpinPaceTests
         var random = new Random(4);
         for (var round = 0; round < 200; round++)
         {
-            SpunTime[] times = [.. Enumerable.Range(0, random.Next(1, 12)).Select(_ => new SpunTime((LotForm)random.Next(5, 10), random.Next(3) switch { 0 => Draw.Short, 1 => Draw.Long, _ => null }, random.Next(1, 300), random.Next(4) == 0 ? null : 1 + random.NextDouble() * 90, random.Next(4) == 0 ? null : 5 + random.NextDouble() * 500))];
+            SpunTime[] times =
+            [
+                .. Enumerable
+                    .Range(0, random.Next(1, 12))
+                    .Select(_ => new SpunTime(
+                        (LotForm)random.Next(5, 10),
+                        random.Next(3) switch
+                        {
+                            0 => Draw.Short,
+                            1 => Draw.Long,
+                            _ => null,
+                        },
+                        random.Next(1, 300),
+                        random.Next(4) == 0 ? null : 1 + random.NextDouble() * 90,
+                        random.Next(4) == 0 ? null : 5 + random.NextDouble() * 500
+                    )),
+            ];
             var paces = SpinPace.Of(times);
-            Assert.Equal(times.Where(t => paces.Any(p => (p.From, p.Draw) == (t.From, t.Draw))).Sum(t => t.Minutes) / 60, paces.Sum(p => p.Hours), 9);
+            Assert.Equal(
+                times.Where(t => paces.Any(p => (p.From, p.Draw) == (t.From, t.Draw))).Sum(t => t.Minutes) / 60,
+                paces.Sum(p => p.Hours),
+                9
+            );
             foreach (var rate in paces.SelectMany(p => new[] { p.Grams, p.Metres }).OfType<HourlyRate>())
             {
                 Assert.InRange(rate.PerHour, rate.Least - 1e-9, rate.Most + 1e-9);
@@ -46,7 +65,8 @@ public class SpinPaceTests
     [InlineData(8, 150, 53)]
     [InlineData(0.1, 900, 1)]
     [InlineData(10, 1000, 10)]
-    public void The_hook_is_moved_after_whole_draws(double metres, double draw, int draws) => Assert.Equal(draws, HookPrompt.DrawsFor(metres, draw).Value);
+    public void The_hook_is_moved_after_whole_draws(double metres, double draw, int draws) =>
+        Assert.Equal(draws, HookPrompt.DrawsFor(metres, draw).Value);
 
     [Theory]
     [InlineData(0, 150, "everyMetres out-of-range")]

@@ -148,9 +148,11 @@ public class SpinRunTests
         Assert.Equal("not-a-length-of-yarn", YarnLength.Read("long", "length").Refusals[0].Code);
     }
 
-    private static PlyPlan Plan(params PlyStrand[] of) => new(YarnStructure.Plain, 2, 28, 15, TwistDirection.S, new SpunOn(7, 200), PlyFrom.Bobbins, of, 3);
+    private static PlyPlan Plan(params PlyStrand[] of) =>
+        new(YarnStructure.Plain, 2, 28, 15, TwistDirection.S, new SpunOn(7, 200), PlyFrom.Bobbins, of, 3);
 
-    private static PlyStrand Strand(double? metres, TwistDirection? direction = TwistDirection.Z, Fibre fibre = Fibre.Wool) => new(Guid.NewGuid(), "F-01.2", fibre, 135, metres, direction);
+    private static PlyStrand Strand(double? metres, TwistDirection? direction = TwistDirection.Z, Fibre fibre = Fibre.Wool) =>
+        new(Guid.NewGuid(), "F-01.2", fibre, 135, metres, direction);
 
     [Fact]
     public void Two_bobbins_end_with_the_shorter_and_one_is_shared()
@@ -165,7 +167,10 @@ public class SpinRunTests
         Assert.True((Plan(Strand(1, fibre: Fibre.Silk)) with { From = PlyFrom.CakeEnds }).Snarls);
         Assert.Equal(["plies wrong-plies"], Codes(PlyPlan.Check(Plan(Strand(1)) with { Strands = 1 }).Refusals));
         Assert.Equal(["lotIds nothing-taken"], Codes(PlyPlan.Check(Plan()).Refusals));
-        Assert.Equal(["lotIds out-of-range"], Codes(PlyPlan.Check(Plan(Strand(1), Strand(1)) with { Structure = YarnStructure.Chain, Strands = 3 }).Refusals));
+        Assert.Equal(
+            ["lotIds out-of-range"],
+            Codes(PlyPlan.Check(Plan(Strand(1), Strand(1)) with { Structure = YarnStructure.Chain, Strands = 3 }).Refusals)
+        );
     }
 
     [Fact]
@@ -200,6 +205,12 @@ public class SpinRunTests
         Assert.True(light.IsGuessed);
         Assert.Equal(76 / light.Tex!.Value * 1000, light.Metres!.Value, 9);
         Assert.Null(YarnFacts.Of(YarnMeasures.Nothing, 76, 0.11).Tex);
-        Assert.Equal((9.1, 4), (Math.Round(WashedYarn.Of(new(12, 0.5, null, 100), new(11, 0.5, null, 96)).BloomPercent!.Value, 1), Math.Round(WashedYarn.Of(new(12, 0.5, null, 100), new(11, 0.5, null, 96)).ShrinkPercent!.Value)));
+        Assert.Equal(
+            (9.1, 4),
+            (
+                Math.Round(WashedYarn.Of(new(12, 0.5, null, 100), new(11, 0.5, null, 96)).BloomPercent!.Value, 1),
+                Math.Round(WashedYarn.Of(new(12, 0.5, null, 100), new(11, 0.5, null, 96)).ShrinkPercent!.Value)
+            )
+        );
     }
 }

@@ -9,7 +9,11 @@ namespace EarthyTuft.Core.Tests.Spinning;
 /// <summary>The reckonings of yarn: the figures of the craft page, and each against its inverse.</summary>
 public class YarnReckoningTests
 {
-    private static readonly Gen<double> WrapsPerInch = Gen.Double[1, 200], Tex = Gen.Double[5, 20_000], Density = Gen.Double[0.05, 0.6], Degrees = Gen.Double[0.5, 85], Millimetres = Gen.Double[0.1, 20];
+    private static readonly Gen<double> WrapsPerInch = Gen.Double[1, 200],
+        Tex = Gen.Double[5, 20_000],
+        Density = Gen.Double[0.05, 0.6],
+        Degrees = Gen.Double[0.5, 85],
+        Millimetres = Gen.Double[0.1, 20];
 
     private static double Rounded(double value, int digits) => Math.Round(value, digits);
 
@@ -26,7 +30,8 @@ public class YarnReckoningTests
     [InlineData(25, 247.4)]
     [InlineData(30, 306.3)]
     [InlineData(35, 371.5)]
-    public void An_angle_asks_for_its_turns(double degrees, double turns) => Assert.Equal(turns, Rounded(Twisting.ReckonTurns(new TurnsForAngleInput(0.6, degrees)).Value.TurnsPerMetre, 1));
+    public void An_angle_asks_for_its_turns(double degrees, double turns) =>
+        Assert.Equal(turns, Rounded(Twisting.ReckonTurns(new TurnsForAngleInput(0.6, degrees)).Value.TurnsPerMetre, 1));
 
     [Fact]
     public void Figures_of_the_craft_page_come_out()
@@ -65,18 +70,23 @@ public class YarnReckoningTests
         Assert.Equal((of, neighbour), (Wraps.ClassOf(wraps), Wraps.Neighbour(wraps)));
 
     [Fact]
-    public void The_middle_of_a_class_is_of_that_class() => Assert.All(Enum.GetValues<YarnClass>(), c => Assert.Equal(c, Wraps.ClassOf(Wraps.MiddleOf(c))));
+    public void The_middle_of_a_class_is_of_that_class() =>
+        Assert.All(Enum.GetValues<YarnClass>(), c => Assert.Equal(c, Wraps.ClassOf(Wraps.MiddleOf(c))));
 
     [Fact]
-    public void What_leads_there_leads_back() => Gen.Select(WrapsPerInch, Tex, Density, Degrees, Millimetres, Gen.Int[1, 24], Gen.Double[0, 50]).Sample((wraps, tex, density, degrees, thick, plies, takeUp) =>
-    {
-        void Same(double expected, double actual) => Assert.Equal(1, actual / expected, 1e-9);
-        Same(wraps, Wraps.Of(Wraps.Tex(wraps, density), density));
-        Same(tex, Wraps.Tex(Wraps.Of(tex, density), density));
-        Same(degrees, Twisting.AngleOf(thick, Twisting.TurnsFor(thick, degrees)));
-        Same(tex, Plying.SinglesTex(Plying.Tex(tex, plies, takeUp), plies, takeUp));
-        Same(wraps, YarnAim.WashedOf(YarnAim.PlyBackOf(wraps, plies, takeUp), plies, takeUp));
-    });
+    public void What_leads_there_leads_back() =>
+        Gen.Select(WrapsPerInch, Tex, Density, Degrees, Millimetres, Gen.Int[1, 24], Gen.Double[0, 50])
+            .Sample(
+                (wraps, tex, density, degrees, thick, plies, takeUp) =>
+                {
+                    void Same(double expected, double actual) => Assert.Equal(1, actual / expected, 1e-9);
+                    Same(wraps, Wraps.Of(Wraps.Tex(wraps, density), density));
+                    Same(tex, Wraps.Tex(Wraps.Of(tex, density), density));
+                    Same(degrees, Twisting.AngleOf(thick, Twisting.TurnsFor(thick, degrees)));
+                    Same(tex, Plying.SinglesTex(Plying.Tex(tex, plies, takeUp), plies, takeUp));
+                    Same(wraps, YarnAim.WashedOf(YarnAim.PlyBackOf(wraps, plies, takeUp), plies, takeUp));
+                }
+            );
 
     [Theory]
     [InlineData("14", 14, 0.5)]
@@ -84,7 +94,8 @@ public class YarnReckoningTests
     [InlineData("12 to 16", 14, 2)]
     [InlineData("13,5", 13.5, 0.5)]
     [InlineData("16\u201312", 14, 2)]
-    public void Wraps_are_read_as_one_figure_or_a_range(string typed, double middle, double doubt) => Assert.Equal(new WrapsReading(middle, doubt), WrapsReading.Read(typed, "wraps").Value);
+    public void Wraps_are_read_as_one_figure_or_a_range(string typed, double middle, double doubt) =>
+        Assert.Equal(new WrapsReading(middle, doubt), WrapsReading.Read(typed, "wraps").Value);
 
     [Theory]
     [InlineData("14 15 13 14", 14, 0.5, 4, 0.816)]
@@ -98,7 +109,8 @@ public class YarnReckoningTests
         Assert.Equal(spread, read.Spread!.Value, 3);
     }
 
-    /// <summary>Yarns of known unevenness, each counted to half a wrap at a few places: what is told lies about the truth, and its doubt is about what it misses by.</summary>
+    /// <summary>Yarns of known unevenness, each counted to half a wrap at a few places: what is told lies about the truth, and its doubt is
+    /// about what it misses by.</summary>
     [Fact]
     public void Unevenness_is_found_with_its_doubt()
     {
@@ -111,7 +123,28 @@ public class YarnReckoningTests
             for (var i = 0; i < yarns; i++)
             {
                 var mean = 10 + random.NextDouble() * 10;
-                WrapsReading[] read = [.. Enumerable.Range(0, 3).Select(_ => WrapsReading.Read(string.Join(' ', Enumerable.Range(0, 6).Select(_ => (Math.Round(mean * (1 + truth * Normal()) * 2) / 2).ToString(System.Globalization.CultureInfo.InvariantCulture))), "wraps").Value)];
+                WrapsReading[] read =
+                [
+                    .. Enumerable
+                        .Range(0, 3)
+                        .Select(_ =>
+                            WrapsReading
+                                .Read(
+                                    string.Join(
+                                        ' ',
+                                        Enumerable
+                                            .Range(0, 6)
+                                            .Select(_ =>
+                                                (Math.Round(mean * (1 + truth * Normal()) * 2) / 2).ToString(
+                                                    System.Globalization.CultureInfo.InvariantCulture
+                                                )
+                                            )
+                                    ),
+                                    "wraps"
+                                )
+                                .Value
+                        ),
+                ];
                 var told = Unevenness.Of(read)!;
                 sum += told.Fraction;
                 within += Math.Abs(told.Fraction - truth) <= 2 * told.Doubt ? 1 : 0;
@@ -137,25 +170,27 @@ public class YarnReckoningTests
     [InlineData("-5", "not-a-count")]
     [InlineData("0", "out-of-range")]
     [InlineData("14-400", "out-of-range")]
-    public void What_is_no_count_of_wraps_is_refused(string? typed, string code) => Assert.Equal(code, Assert.Single(WrapsReading.Read(typed, "wraps").Refusals).Code);
+    public void What_is_no_count_of_wraps_is_refused(string? typed, string code) =>
+        Assert.Equal(code, Assert.Single(WrapsReading.Read(typed, "wraps").Refusals).Code);
 
-    public static TheoryData<string, Func<Result<object>>> Refused => new()
-    {
-        { "turnsPerDraw missing", () => Any(Twisting.ReckonTwist(new TwistInput(150))) },
-        { "turnsPerDraw twice", () => Any(Twisting.ReckonTwist(new TwistInput(150, 11, 3, 33))) },
-        { "treadles missing", () => Any(Twisting.ReckonTwist(new TwistInput(150, 11))) },
-        { "drawMillimetres out-of-range", () => Any(Twisting.ReckonTwist(new TwistInput(0, 11, 3))) },
-        { "degrees out-of-range", () => Any(Twisting.ReckonTurns(new TurnsForAngleInput(0.6, 90))) },
-        { "measuredDegrees out-of-range", () => Any(Twisting.ReckonPlyBack(new PlyBackInput(0, 28))) },
-        { "wrapsPerInch out-of-range", () => Any(Wraps.Reckon(new WrapsInput(400))) },
-        { "wrapDensity out-of-range", () => Any(Wraps.ReckonGrist(new WrapsToGristInput(14, 0))) },
-        { "tex out-of-range", () => Any(Wraps.ReckonWraps(new GristToWrapsInput(-1, 0.11))) },
-        { "plies out-of-range", () => Any(Plying.Reckon(new PlyInput(60, 2.5, 6))) },
-        { "plyingTakeUpPercent out-of-range", () => Any(Plying.ReckonSingles(new SinglesForInput(250, 2, -6))) },
-        { "metres missing", () => Any(Plying.ReckonSkein(new SkeinInput(48))) },
-        { "metres twice", () => Any(Plying.ReckonSkein(new SkeinInput(48, 120, 80, 1500))) },
-        { "roundMillimetres missing", () => Any(Plying.ReckonSkein(new SkeinInput(48, Wraps: 80))) },
-    };
+    public static TheoryData<string, Func<Result<object>>> Refused =>
+        new()
+        {
+            { "turnsPerDraw missing", () => Any(Twisting.ReckonTwist(new TwistInput(150))) },
+            { "turnsPerDraw twice", () => Any(Twisting.ReckonTwist(new TwistInput(150, 11, 3, 33))) },
+            { "treadles missing", () => Any(Twisting.ReckonTwist(new TwistInput(150, 11))) },
+            { "drawMillimetres out-of-range", () => Any(Twisting.ReckonTwist(new TwistInput(0, 11, 3))) },
+            { "degrees out-of-range", () => Any(Twisting.ReckonTurns(new TurnsForAngleInput(0.6, 90))) },
+            { "measuredDegrees out-of-range", () => Any(Twisting.ReckonPlyBack(new PlyBackInput(0, 28))) },
+            { "wrapsPerInch out-of-range", () => Any(Wraps.Reckon(new WrapsInput(400))) },
+            { "wrapDensity out-of-range", () => Any(Wraps.ReckonGrist(new WrapsToGristInput(14, 0))) },
+            { "tex out-of-range", () => Any(Wraps.ReckonWraps(new GristToWrapsInput(-1, 0.11))) },
+            { "plies out-of-range", () => Any(Plying.Reckon(new PlyInput(60, 2.5, 6))) },
+            { "plyingTakeUpPercent out-of-range", () => Any(Plying.ReckonSingles(new SinglesForInput(250, 2, -6))) },
+            { "metres missing", () => Any(Plying.ReckonSkein(new SkeinInput(48))) },
+            { "metres twice", () => Any(Plying.ReckonSkein(new SkeinInput(48, 120, 80, 1500))) },
+            { "roundMillimetres missing", () => Any(Plying.ReckonSkein(new SkeinInput(48, Wraps: 80))) },
+        };
 
     [Theory]
     [MemberData(nameof(Refused), DisableDiscoveryEnumeration = true)]

@@ -30,7 +30,9 @@ public class MeasureTests
     {
         Assert.All(AllStations.InOrder, s => Assert.Contains(Measure.Plucked, s.Measures));
         Assert.NotEmpty(Measure.Check(CardingStation.Definition, new Dictionary<string, double> { ["hairs"] = 3, ["pinch"] = 1 }));
-        Assert.All(AllStations.InOrder, s => Assert.All(s.Measures, m => Assert.True(m.Low < m.High && (m.With is null || s.Measures.Any(o => o.Key == m.With)))));
+        Assert.All(AllStations.InOrder, s =>
+            Assert.All(s.Measures, m => Assert.True(m.Low < m.High && (m.With is null || s.Measures.Any(o => o.Key == m.With))))
+        );
     }
 
     [Fact]

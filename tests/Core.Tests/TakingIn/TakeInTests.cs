@@ -17,12 +17,12 @@ public class TakeInTests
 
     [Fact]
     public void Everything_that_can_come_in_has_a_place_in_the_working_order() => Assert.All(TakeInRules.Forms, form =>
-    {
-        Assert.False(TakeInRules.Check(Fibre_(form)).IsRefused);
-        // Neither where it waits nor how far it has come may be unknown.
-        Waiting.At(form, Core.Ledger.StepKind.TakeIn, null);
-        Assert.InRange(Waiting.Reached(form, Core.Ledger.StepKind.TakeIn), 0, int.MaxValue);
-    });
+        {
+            Assert.False(TakeInRules.Check(Fibre_(form)).IsRefused);
+            // Neither where it waits nor how far it has come may be unknown.
+            Waiting.At(form, Core.Ledger.StepKind.TakeIn, null);
+            Assert.InRange(Waiting.Reached(form, Core.Ledger.StepKind.TakeIn), 0, int.MaxValue);
+        });
 
     [Theory]
     [InlineData(LotForm.Raw, 30_001, true)]
@@ -30,16 +30,19 @@ public class TakeInTests
     [InlineData(LotForm.Top, 30_001, false)]
     [InlineData(LotForm.Top, 100_001, true)]
     [InlineData(LotForm.Top, 0, true)]
-    public void A_fleece_and_a_bag_have_their_heaviest(LotForm form, double grams, bool refused) => Assert.Equal(refused, TakeInRules.Check(Fibre_(form, grams)).IsRefused);
+    public void A_fleece_and_a_bag_have_their_heaviest(LotForm form, double grams, bool refused) =>
+        Assert.Equal(refused, TakeInRules.Check(Fibre_(form, grams)).IsRefused);
 
     [Fact]
-    public void A_label_goes_to_oven_dry_shares_and_back() => Gen.Double[1, 99].Sample(wool =>
-    {
-        var blend = Composition.OfLabel([new(Fibre.Wool, "Gotland", wool), new(Fibre.Silk, "", 100 - wool)]);
-        var label = blend.Label.ToDictionary(p => p.Fibre, p => p.Percent);
-        Assert.Equal(wool, label[Fibre.Wool], 1e-9);
-        Assert.Equal(1, blend.Parts.Sum(p => p.Share), 1e-12);
-    });
+    public void A_label_goes_to_oven_dry_shares_and_back() =>
+        Gen.Double[1, 99]
+            .Sample(wool =>
+            {
+                var blend = Composition.OfLabel([new(Fibre.Wool, "Gotland", wool), new(Fibre.Silk, "", 100 - wool)]);
+                var label = blend.Label.ToDictionary(p => p.Fibre, p => p.Percent);
+                Assert.Equal(wool, label[Fibre.Wool], 1e-9);
+                Assert.Equal(1, blend.Parts.Sum(p => p.Share), 1e-12);
+            });
 
     [Fact]
     public void The_worked_blend_of_the_handbook_comes_in_by_its_label()
@@ -54,5 +57,8 @@ public class TakeInTests
     [InlineData(99.2, false)]
     [InlineData(101.2, true)]
     public void Shares_may_be_rounded_and_not_wrong(double sum, bool refused) =>
-        Assert.Equal(refused, TakeInRules.Check(Fibre_(LotForm.Top, 100, new(Fibre.Wool, "", sum - 30), new LabelPart(Fibre.Silk, "", 30))).IsRefused);
+        Assert.Equal(
+            refused,
+            TakeInRules.Check(Fibre_(LotForm.Top, 100, new(Fibre.Wool, "", sum - 30), new LabelPart(Fibre.Silk, "", 30))).IsRefused
+        );
 }

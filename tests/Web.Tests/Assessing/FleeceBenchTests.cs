@@ -36,7 +36,16 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (_, code) = await ada.TakeIn(new { mass = "2 kg" });
         await Judge(ada, code, new { judgements = DontKnow, firstImpression = "smells of heather" });
-        var later = await Judge(ada, code, new { judgements = new { handle = "soft" }, firstImpression = "something else", content = "claimed" });
+        var later = await Judge(
+            ada,
+            code,
+            new
+            {
+                judgements = new { handle = "soft" },
+                firstImpression = "something else",
+                content = "claimed",
+            }
+        );
         Assert.Equal("smells of heather", later.GetProperty("firstImpression").GetString());
         Assert.Equal("soft", later.GetProperty("judgements").GetProperty("handle").GetString());
         Assert.Equal("claimed", later.GetProperty("content").GetString());
@@ -59,26 +68,50 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
     public async Task Every_fleece_has_two_routes_and_a_chosen_one_moves_it_to_its_next_station()
     {
         var ada = await house.Register();
-        var (raw, code) = await ada.TakeIn(new { mass = "3 kg", breed = "Huacaya alpaca", price = 60 });
+        var (raw, code) = await ada.TakeIn(
+            new
+            {
+                mass = "3 kg",
+                breed = "Huacaya alpaca",
+                price = 60,
+            }
+        );
         var page = await ada.Get($"/api/lots/{code}/routes?aim=worstedSoft");
         Assert.True(page.GetProperty("routes").GetArrayLength() >= 2);
         Assert.Equal("worstedSoft", page.GetProperty("aim").GetString());
         Assert.All(page.GetProperty("routes").EnumerateArray(), r => Assert.All(r.GetProperty("steps").EnumerateArray(), s =>
-        {
-            Assert.NotEmpty(s.GetProperty("because").GetString()!);
-            Assert.True(s.GetProperty("low").GetProperty("grams").GetDouble() <= s.GetProperty("high").GetProperty("grams").GetDouble());
-        }));
-        var chosen = (await ada.Send(HttpMethod.Put, $"/api/lots/{code}/route", new { aim = "worstedSoft", preparation = "top" })).Expect(200);
+            {
+                Assert.NotEmpty(s.GetProperty("because").GetString()!);
+                Assert.True(
+                    s.GetProperty("low").GetProperty("grams").GetDouble() <= s.GetProperty("high").GetProperty("grams").GetDouble()
+                );
+            }));
+        var chosen = (await ada.Send(HttpMethod.Put, $"/api/lots/{code}/route", new { aim = "worstedSoft", preparation = "top" })).Expect(
+            200
+        );
         Assert.Single(chosen.GetProperty("routes").EnumerateArray(), r => r.GetProperty("chosen").GetBoolean());
         var lot = await ada.Lot(code);
-        Assert.Equal(["skirt", "open", "wash", "dry", "comb"], lot.GetProperty("ribbon").GetProperty("ahead").EnumerateArray().Select(a => a.GetProperty("step").GetString()));
+        Assert.Equal(
+            ["skirt", "open", "wash", "dry", "comb"],
+            lot.GetProperty("ribbon").GetProperty("ahead").EnumerateArray().Select(a => a.GetProperty("step").GetString())
+        );
 
         // What is made goes on with it, and dust is shaken out of it before it is washed.
         var (skirted, skirtedCode) = await ada.Log(Requests.Skirt(raw, "2700", ("skirtings", "300")));
         Assert.Equal("open", Next(await ada.Lot(skirtedCode)));
-        var (_, shakenCode) = await ada.Log(new { step = "open", from = new[] { new { lotId = skirted } }, to = new[] { new { form = "skirted", mass = "2600" } }, losses = new[] { new { kind = "dust", mass = "95" } } });
+        var (_, shakenCode) = await ada.Log(
+            new
+            {
+                step = "open",
+                from = new[] { new { lotId = skirted } },
+                to = new[] { new { form = "skirted", mass = "2600" } },
+                losses = new[] { new { kind = "dust", mass = "95" } },
+            }
+        );
         Assert.Equal("wash", Next(await ada.Lot(shakenCode)));
-        Assert.Contains((await ada.Get("/api/course")).GetProperty("heaps").EnumerateArray(), h => h.GetProperty("step").GetString() == "wash");
+        Assert.Contains((await ada.Get("/api/course")).GetProperty("heaps").EnumerateArray(), h =>
+            h.GetProperty("step").GetString() == "wash"
+        );
         (await ada.Send(HttpMethod.Delete, $"/api/lots/{shakenCode}/route")).Expect(204);
         Assert.Equal(JsonValueKind.Null, (await ada.Lot(shakenCode)).GetProperty("lot").GetProperty("route").ValueKind);
     }
@@ -90,7 +123,10 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
         var (_, code) = await ada.TakeIn(new { mass = "3 kg", breed = "Gotland" });
         var before = await ada.Get($"/api/lots/{code}/needed?wanted=600");
         Assert.Equal("typical", before.GetProperty("atMedian").GetProperty("from").GetString());
-        Assert.True(before.GetProperty("nineInTen").GetProperty("grams").GetDouble() > before.GetProperty("atMedian").GetProperty("grams").GetDouble());
+        Assert.True(
+            before.GetProperty("nineInTen").GetProperty("grams").GetDouble()
+                > before.GetProperty("atMedian").GetProperty("grams").GetDouble()
+        );
         for (var i = 0; i < 4; i++)
         {
             var (raw, _) = await ada.TakeIn(new { mass = "2 kg", breed = "Gotland" });
@@ -101,12 +137,16 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
         // A chain is called one's own only when every link is.
         Assert.Equal("typical", after.GetProperty("atMedian").GetProperty("from").GetString());
         Assert.EndsWith("the rest is typical.", after.GetProperty("experience").GetString());
-        Assert.True(after.GetProperty("atMedian").GetProperty("grams").GetDouble() < before.GetProperty("atMedian").GetProperty("grams").GetDouble());
+        Assert.True(
+            after.GetProperty("atMedian").GetProperty("grams").GetDouble() < before.GetProperty("atMedian").GetProperty("grams").GetDouble()
+        );
         Assert.Contains("skirt 4", after.GetProperty("experience").GetString());
         // What is asked about is the end looked at: combs lose more than a wash alone.
         var locks = await ada.Get($"/api/lots/{code}/needed?wanted=600&aim=worstedHard&preparation=cleanLocks");
         var top = await ada.Get($"/api/lots/{code}/needed?wanted=600&aim=worstedHard&preparation=top");
-        Assert.True(top.GetProperty("atMedian").GetProperty("grams").GetDouble() > locks.GetProperty("atMedian").GetProperty("grams").GetDouble());
+        Assert.True(
+            top.GetProperty("atMedian").GetProperty("grams").GetDouble() > locks.GetProperty("atMedian").GetProperty("grams").GetDouble()
+        );
         Assert.Equal(["wanted not-a-weight"], (await ada.Send(HttpMethod.Get, $"/api/lots/{code}/needed?wanted=lots")).Refused());
     }
 
@@ -119,11 +159,30 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
         (await ada.Post($"/api/lots/{id}/locks", new { length = "150" })).Expect(200);
         var gotland = (await ada.Get("/api/breeds/search?q=gotlnad")).EnumerateArray().First().GetProperty("breed");
         Assert.Equal("Gotland", gotland.GetProperty("name").GetString());
-        object Mine(double high) => new { name = "gotland", fibre = "wool", @class = "long", micron = new { low = 28, high = 33 }, stapleMillimetres = new { low = 80, high }, wave = "curl", crimpsPerCentimetre = (object?)null, fleeceKilograms = new { low = 2, high = 4 }, cleanYield = new { low = 0.6, high = 0.8 } };
+        object Mine(double high) =>
+            new
+            {
+                name = "gotland",
+                fibre = "wool",
+                @class = "long",
+                micron = new { low = 28, high = 33 },
+                stapleMillimetres = new { low = 80, high },
+                wave = "curl",
+                crimpsPerCentimetre = (object?)null,
+                fleeceKilograms = new { low = 2, high = 4 },
+                cleanYield = new { low = 0.6, high = 0.8 },
+            };
         Assert.Contains("stapleMillimetres out-of-range", (await ada.Send(HttpMethod.Put, "/api/breeds", Mine(20))).Refused());
         (await ada.Send(HttpMethod.Put, "/api/breeds", Mine(120))).Expect(200);
-        Assert.Equal("30 mm longer than the breed\u2019s usual range.", (await ada.Lot(code)).GetProperty("staple").GetProperty("sentence").GetString()!.Split(" A fleece")[0]);
-        string From(JsonElement all) => all.EnumerateArray().Single(b => b.GetProperty("breed").GetProperty("name").GetString()!.Equals("gotland", StringComparison.OrdinalIgnoreCase)).GetProperty("from").GetString()!;
+        Assert.Equal(
+            "30 mm longer than the breed\u2019s usual range.",
+            (await ada.Lot(code)).GetProperty("staple").GetProperty("sentence").GetString()!.Split(" A fleece")[0]
+        );
+        string From(JsonElement all) =>
+            all.EnumerateArray()
+                .Single(b => b.GetProperty("breed").GetProperty("name").GetString()!.Equals("gotland", StringComparison.OrdinalIgnoreCase))
+                .GetProperty("from")
+                .GetString()!;
         Assert.Equal(("yours", "typical"), (From(await ada.Get("/api/breeds")), From(await eve.Get("/api/breeds"))));
         (await eve.Send(HttpMethod.Delete, "/api/breeds/gotland")).Expect(404);
         (await ada.Send(HttpMethod.Delete, "/api/breeds/gotland")).Expect(204);
@@ -169,5 +228,11 @@ public class FleeceBenchTests(House house) : IClassFixture<House>
     private static async Task<JsonElement> Judge(Person person, string code, object body) =>
         (await person.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", body, Guid.NewGuid())).Expect(200);
 
-    private static string[] Uses(JsonElement page, string leaning) => [.. page.GetProperty("verdict").EnumerateArray().Where(v => v.GetProperty("leaning").GetString() == leaning).Select(v => v.GetProperty("use").GetString()!)];
+    private static string[] Uses(JsonElement page, string leaning) =>
+        [
+            .. page.GetProperty("verdict")
+                .EnumerateArray()
+                .Where(v => v.GetProperty("leaning").GetString() == leaning)
+                .Select(v => v.GetProperty("use").GetString()!),
+        ];
 }

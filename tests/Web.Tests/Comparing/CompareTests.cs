@@ -8,23 +8,51 @@ public class CompareTests(House house) : IClassFixture<House>
 {
     private static string[] Strings(JsonElement of) => [.. of.EnumerateArray().Select(s => s.GetString()!)];
 
-    private static JsonElement Line(JsonElement page, string by) => page.GetProperty("lines").EnumerateArray().Single(l => l.GetProperty("by").GetString() == by);
+    private static JsonElement Line(JsonElement page, string by) =>
+        page.GetProperty("lines").EnumerateArray().Single(l => l.GetProperty("by").GetString() == by);
 
-    private static async Task<(Guid Id, string Code)> Card(Person person, Guid lot, string form, string mass, int minutes, string? taken = null) => await person.Log(new
-    {
-        step = "card",
-        from = new[] { new { lotId = lot, mass = taken, all = taken is null } },
-        to = new[] { new { form, mass } },
-        losses = new[] { new { kind = "cardWaste" } },
-        minutes,
-    });
+    private static async Task<(Guid Id, string Code)> Card(
+        Person person,
+        Guid lot,
+        string form,
+        string mass,
+        int minutes,
+        string? taken = null
+    ) =>
+        await person.Log(
+            new
+            {
+                step = "card",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = lot,
+                        mass = taken,
+                        all = taken is null,
+                    },
+                },
+                to = new[] { new { form, mass } },
+                losses = new[] { new { kind = "cardWaste" } },
+                minutes,
+            }
+        );
 
     [Fact]
     public async Task Fine_down_as_a_cloud_and_as_punis_by_a_trial_of_five_grams_each()
     {
         var ada = await house.Register();
-        var (down, code) = await ada.TakeIn(new { mass = "48", form = "down", fibre = "yak" });
-        var trial = (await ada.Post($"/api/comparing/{code}/trial", new { aim = "woollenSoft", preparations = new[] { "rolags", "punis" } })).Expect(200);
+        var (down, code) = await ada.TakeIn(
+            new
+            {
+                mass = "48",
+                form = "down",
+                fibre = "yak",
+            }
+        );
+        var trial = (
+            await ada.Post($"/api/comparing/{code}/trial", new { aim = "woollenSoft", preparations = new[] { "rolags", "punis" } })
+        ).Expect(200);
         var parts = trial.GetProperty("lots").EnumerateArray().Select(l => l.GetProperty("id").GetGuid()).ToArray();
         Assert.Equal(2, parts.Length);
         Assert.Contains("one sitting", trial.GetProperty("sentence").GetString());
@@ -35,15 +63,49 @@ public class CompareTests(House house) : IClassFixture<House>
 
         var (cloud, _) = await Card(ada, parts[0], "cloud", "4.9", 6);
         var (punis, _) = await Card(ada, parts[1], "puni", "4.8", 30);
-        (await ada.Post("/api/samples", new { lotId = cloud, draw = "long", spunMass = "4", spinningMinutes = 30, joinsPer10Metres = 15, lumpsPer10Metres = 30, verdict = "Lumpy." })).Expect(200);
-        (await ada.Post("/api/samples", new { lotId = punis, draw = "long", spunMass = "4", spinningMinutes = 24, joinsPer10Metres = 5, lumpsPer10Metres = 4, verdict = "Smooth." })).Expect(200);
+        (
+            await ada.Post(
+                "/api/samples",
+                new
+                {
+                    lotId = cloud,
+                    draw = "long",
+                    spunMass = "4",
+                    spinningMinutes = 30,
+                    joinsPer10Metres = 15,
+                    lumpsPer10Metres = 30,
+                    verdict = "Lumpy.",
+                }
+            )
+        ).Expect(200);
+        (
+            await ada.Post(
+                "/api/samples",
+                new
+                {
+                    lotId = punis,
+                    draw = "long",
+                    spunMass = "4",
+                    spinningMinutes = 24,
+                    joinsPer10Metres = 5,
+                    lumpsPer10Metres = 4,
+                    verdict = "Smooth.",
+                }
+            )
+        ).Expect(200);
         var page = await ada.Get($"/api/comparing/{code}");
         Assert.Equal(["cloud", "punis"], page.GetProperty("ways").EnumerateArray().Select(w => w.GetProperty("name").GetString()));
         Assert.Empty(page.GetProperty("waiting").EnumerateArray());
         Assert.Empty(page.GetProperty("otherwise").EnumerateArray());
         Assert.True(Line(page, "lumps").GetProperty("differs").GetBoolean());
-        Assert.Equal(["worse", "better"], Line(page, "lumps").GetProperty("cells").EnumerateArray().Select(c => c.GetProperty("standing").GetString()));
-        Assert.Equal(["better", "worse"], Line(page, "preparingHours").GetProperty("cells").EnumerateArray().Select(c => c.GetProperty("standing").GetString()));
+        Assert.Equal(
+            ["worse", "better"],
+            Line(page, "lumps").GetProperty("cells").EnumerateArray().Select(c => c.GetProperty("standing").GetString())
+        );
+        Assert.Equal(
+            ["better", "worse"],
+            Line(page, "preparingHours").GetProperty("cells").EnumerateArray().Select(c => c.GetProperty("standing").GetString())
+        );
         Assert.Contains("fewer lumps", Assert.Single(Strings(page.GetProperty("sentences"))));
         Assert.StartsWith("2 h", Line(page, "preparingHours").GetProperty("cells")[0].GetProperty("text").GetString());
         Assert.False(Line(page, "yield").GetProperty("differs").GetBoolean());
@@ -53,13 +115,73 @@ public class CompareTests(House house) : IClassFixture<House>
     public async Task Combing_beside_carding_counts_the_noil_and_what_was_done_on_the_way()
     {
         var ada = await house.Register();
-        var (clean, code) = await ada.TakeIn(new { mass = "400", form = "clean", breed = "Romney" });
-        var (opened, _) = await ada.Log(new { step = "open", from = new[] { new { lotId = clean, mass = "200", all = false } }, to = new[] { new { form = "opened", mass = "196" } }, losses = new[] { new { kind = "vegetableMatter" } }, minutes = 60 });
+        var (clean, code) = await ada.TakeIn(
+            new
+            {
+                mass = "400",
+                form = "clean",
+                breed = "Romney",
+            }
+        );
+        var (opened, _) = await ada.Log(
+            new
+            {
+                step = "open",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = clean,
+                        mass = "200",
+                        all = false,
+                    },
+                },
+                to = new[] { new { form = "opened", mass = "196" } },
+                losses = new[] { new { kind = "vegetableMatter" } },
+                minutes = 60,
+            }
+        );
         await Card(ada, opened, "batt", "180", 90);
-        await ada.Log(new { step = "comb", from = new[] { new { lotId = clean, mass = "150", all = false } }, to = new[] { new { form = "top", mass = "115" }, new { form = "noil", mass = "28" } }, losses = new[] { new { kind = "dirtAndSand" } }, minutes = 240 });
+        await ada.Log(
+            new
+            {
+                step = "comb",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = clean,
+                        mass = "150",
+                        all = false,
+                    },
+                },
+                to = new[] { new { form = "top", mass = "115" }, new { form = "noil", mass = "28" } },
+                losses = new[] { new { kind = "dirtAndSand" } },
+                minutes = 240,
+            }
+        );
         // Of another fleece together with it: that says nothing of this one.
-        var (other, _) = await ada.TakeIn(new { mass = "50", form = "clean", breed = "Romney" });
-        (await ada.Post("/api/entries", new { step = "card", from = new object[] { new { lotId = clean, all = true }, new { lotId = other, all = true } }, to = new[] { new { form = "rolag", mass = "95" } }, losses = new[] { new { kind = "cardWaste" } }, minutes = 60 })).Expect(200);
+        var (other, _) = await ada.TakeIn(
+            new
+            {
+                mass = "50",
+                form = "clean",
+                breed = "Romney",
+            }
+        );
+        (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "card",
+                    from = new object[] { new { lotId = clean, all = true }, new { lotId = other, all = true } },
+                    to = new[] { new { form = "rolag", mass = "95" } },
+                    losses = new[] { new { kind = "cardWaste" } },
+                    minutes = 60,
+                }
+            )
+        ).Expect(200);
         var page = await ada.Get($"/api/comparing/{code}");
         var ways = page.GetProperty("ways").EnumerateArray().ToArray();
         Assert.Equal(2, ways.Length);
@@ -67,7 +189,10 @@ public class CompareTests(House house) : IClassFixture<House>
         Assert.Equal(["comb"], Strings(ways[1].GetProperty("road")));
         Assert.Equal(28, ways[1].GetProperty("rest").GetProperty("grams").GetDouble(), 0.5);
         Assert.Equal(150 / 60.0 / 180 * 100, ways[0].GetProperty("preparingHours").GetDouble(), 0.01);
-        Assert.Equal(["better", "worse"], Line(page, "yield").GetProperty("cells").EnumerateArray().Select(c => c.GetProperty("standing").GetString()));
+        Assert.Equal(
+            ["better", "worse"],
+            Line(page, "yield").GetProperty("cells").EnumerateArray().Select(c => c.GetProperty("standing").GetString())
+        );
         Assert.Equal(0, ways[0].GetProperty("untimed").GetInt32());
         Assert.Contains("buys nothing that was measured", string.Join(' ', Strings(page.GetProperty("sentences"))));
     }
@@ -80,10 +205,42 @@ public class CompareTests(House house) : IClassFixture<House>
         async Task<string[]> Refused(object trial) => (await ada.Post($"/api/comparing/{code}/trial", trial)).Refused();
         Assert.Equal(["preparations out-of-range"], await Refused(new { aim = "woollenSoft", preparations = new[] { "punis" } }));
         Assert.Equal(["preparations out-of-range"], await Refused(new { aim = "woollenSoft", preparations = new[] { "punis", "punis" } }));
-        Assert.Equal(["each too-little"], await Refused(new { aim = "woollenSoft", preparations = new[] { "punis", "top" }, each = "31 g" }));
-        Assert.Equal(["each out-of-range"], await Refused(new { aim = "woollenSoft", preparations = new[] { "punis", "top" }, each = "0" }));
-        Assert.Single(await Refused(new { aim = "woollenSoft", preparations = new[] { "punis", "top" }, each = "a handful" }));
-        (await ada.Post("/api/comparing/Z-99/trial", new { aim = "woollenSoft", preparations = new[] { "punis", "top" } })).Refused(404, "not-here");
+        Assert.Equal(
+            ["each too-little"],
+            await Refused(
+                new
+                {
+                    aim = "woollenSoft",
+                    preparations = new[] { "punis", "top" },
+                    each = "31 g",
+                }
+            )
+        );
+        Assert.Equal(
+            ["each out-of-range"],
+            await Refused(
+                new
+                {
+                    aim = "woollenSoft",
+                    preparations = new[] { "punis", "top" },
+                    each = "0",
+                }
+            )
+        );
+        Assert.Single(
+            await Refused(
+                new
+                {
+                    aim = "woollenSoft",
+                    preparations = new[] { "punis", "top" },
+                    each = "a handful",
+                }
+            )
+        );
+        (await ada.Post("/api/comparing/Z-99/trial", new { aim = "woollenSoft", preparations = new[] { "punis", "top" } })).Refused(
+            404,
+            "not-here"
+        );
         (await ada.Send(HttpMethod.Get, "/api/comparing/Z-99")).Refused(404, "not-here");
         var key = Guid.NewGuid();
         object both = new { aim = "woollenSoft", preparations = new[] { "batts", "top" } };
@@ -94,7 +251,21 @@ public class CompareTests(House house) : IClassFixture<House>
         var (top, topCode) = await ada.TakeIn(new { mass = "60", form = "top" });
         Assert.Equal(["code prepared"], (await ada.Post($"/api/comparing/{topCode}/trial", both)).Refused());
         (await (await house.Register("Bea")).Post($"/api/comparing/{code}/trial", both)).Refused(404, "not-here");
-        Assert.Equal(["spunMass out-of-range", "spinningMinutes out-of-range", "joinsPer10Metres out-of-range"], (await ada.Post("/api/samples", new { lotId = top, spunMass = "0", spinningMinutes = 0, joinsPer10Metres = -1 })).Refused());
+        Assert.Equal(
+            ["spunMass out-of-range", "spinningMinutes out-of-range", "joinsPer10Metres out-of-range"],
+            (
+                await ada.Post(
+                    "/api/samples",
+                    new
+                    {
+                        lotId = top,
+                        spunMass = "0",
+                        spinningMinutes = 0,
+                        joinsPer10Metres = -1,
+                    }
+                )
+            ).Refused()
+        );
     }
 
     [Fact]
@@ -102,12 +273,41 @@ public class CompareTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (top, code) = await ada.TakeIn(new { mass = "60", form = "top" });
-        var sample = (await ada.Post("/api/samples", new { lotId = top, spunMass = "5 g", spinningMinutes = 40 })).Expect(200);
-        Assert.Equal(("5 g", 40), (sample.GetProperty("spunMass").GetProperty("text").GetString(), sample.GetProperty("spinningMinutes").GetInt32()));
+        var sample = (
+            await ada.Post(
+                "/api/samples",
+                new
+                {
+                    lotId = top,
+                    spunMass = "5 g",
+                    spinningMinutes = 40,
+                }
+            )
+        ).Expect(200);
+        Assert.Equal(
+            ("5 g", 40),
+            (sample.GetProperty("spunMass").GetProperty("text").GetString(), sample.GetProperty("spinningMinutes").GetInt32())
+        );
         Assert.Equal("5 g", (await ada.Lot(code)).GetProperty("samples")[0].GetProperty("spunMass").GetProperty("text").GetString());
-        var changed = (await ada.Send(HttpMethod.Put, $"/api/samples/{sample.GetProperty("id").GetGuid()}/card", new { version = sample.GetProperty("version").GetUInt32(), spunMass = "6 g", spinningMinutes = 45, lumpsPer10Metres = 2.5 })).Expect(200);
+        var changed = (
+            await ada.Send(
+                HttpMethod.Put,
+                $"/api/samples/{sample.GetProperty("id").GetGuid()}/card",
+                new
+                {
+                    version = sample.GetProperty("version").GetUInt32(),
+                    spunMass = "6 g",
+                    spinningMinutes = 45,
+                    lumpsPer10Metres = 2.5,
+                }
+            )
+        ).Expect(200);
         Assert.Equal((45, 2.5), (changed.GetProperty("spinningMinutes").GetInt32(), changed.GetProperty("lumpsPer10Metres").GetDouble()));
-        var history = (await ada.Get("/api/samples/" + sample.GetProperty("code").GetString())).GetProperty("changes").EnumerateArray().Select(c => $"{c.GetProperty("what").GetString()}: {c.GetProperty("from").GetString()} -> {c.GetProperty("to").GetString()}").Order();
+        var history = (await ada.Get("/api/samples/" + sample.GetProperty("code").GetString()))
+            .GetProperty("changes")
+            .EnumerateArray()
+            .Select(c => $"{c.GetProperty("what").GetString()}: {c.GetProperty("from").GetString()} -> {c.GetProperty("to").GetString()}")
+            .Order();
         Assert.Equal(["lumps in 10 m: not noted -> 2.5", "minutes of spinning: 40 -> 45", "yarn spun: 5 g -> 6 g"], history);
     }
 
@@ -118,11 +318,22 @@ public class CompareTests(House house) : IClassFixture<House>
         var (clean, _) = await ada.TakeIn(new { mass = "200", form = "clean" });
         var (second, _) = await ada.TakeIn(new { mass = "200", form = "clean" });
         Assert.Equal(JsonValueKind.Null, (await ada.Get("/api/course")).GetProperty("motion").GetProperty("mostMinutes").ValueKind);
-        Assert.Equal(["mostMinutes out-of-range"], (await ada.Send(HttpMethod.Put, "/api/course/motion", new { mostMinutes = 5 })).Refused());
+        Assert.Equal(
+            ["mostMinutes out-of-range"],
+            (await ada.Send(HttpMethod.Put, "/api/course/motion", new { mostMinutes = 5 })).Refused()
+        );
         (await ada.Send(HttpMethod.Put, "/api/course/motion", new { mostMinutes = 60 })).Expect(204);
         await Card(ada, clean, "batt", "190", 50);
         var motion = (await ada.Get("/api/course")).GetProperty("motion");
-        Assert.Equal((60, "card", 50, false), (motion.GetProperty("mostMinutes").GetInt32(), motion.GetProperty("done")[0].GetProperty("step").GetString(), motion.GetProperty("done")[0].GetProperty("minutes").GetInt32(), motion.GetProperty("done")[0].GetProperty("isOver").GetBoolean()));
+        Assert.Equal(
+            (60, "card", 50, false),
+            (
+                motion.GetProperty("mostMinutes").GetInt32(),
+                motion.GetProperty("done")[0].GetProperty("step").GetString(),
+                motion.GetProperty("done")[0].GetProperty("minutes").GetInt32(),
+                motion.GetProperty("done")[0].GetProperty("isOver").GetBoolean()
+            )
+        );
         await Card(ada, second, "batt", "190", 15);
         Assert.True((await ada.Get("/api/course")).GetProperty("motion").GetProperty("done")[0].GetProperty("isOver").GetBoolean());
         (await ada.Send(HttpMethod.Put, "/api/course/motion", new { mostMinutes = (int?)null })).Expect(204);

@@ -10,14 +10,30 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
     public async Task Seed_cotton_goes_from_its_route_to_the_gin_and_the_cards()
     {
         var ada = await house.Register();
-        var (raw, code) = await ada.TakeIn(new { mass = "500", breed = "Upland cotton", price = 12 });
+        var (raw, code) = await ada.TakeIn(
+            new
+            {
+                mass = "500",
+                breed = "Upland cotton",
+                price = 12,
+            }
+        );
         Assert.Equal("gin", Next(await ada.Lot(code)));
         var route = (await ada.Get($"/api/lots/{code}/routes?aim=woollenSoft")).GetProperty("routes")[0];
         Assert.Equal(["gin", "card"], Steps(route, "steps"));
         var hours = route.GetProperty("hours");
         Assert.Equal("typical", hours.GetProperty("from").GetString());
-        Assert.Equal(["gin", "card"], hours.GetProperty("working").GetProperty("inputs").EnumerateArray().Select(i => i.GetProperty("name").GetString()));
-        (await ada.Send(HttpMethod.Put, $"/api/lots/{code}/route", new { aim = "woollenSoft", preparation = route.GetProperty("preparation").GetString() })).Expect(200);
+        Assert.Equal(
+            ["gin", "card"],
+            hours.GetProperty("working").GetProperty("inputs").EnumerateArray().Select(i => i.GetProperty("name").GetString())
+        );
+        (
+            await ada.Send(
+                HttpMethod.Put,
+                $"/api/lots/{code}/route",
+                new { aim = "woollenSoft", preparation = route.GetProperty("preparation").GetString() }
+            )
+        ).Expect(200);
         var ahead = (await ada.Lot(code)).GetProperty("ribbon");
         Assert.Equal(["gin", "card"], Steps(ahead, "ahead"));
         // A third of it or a little more is lint: what lies ahead on the ribbon says so.
@@ -28,7 +44,10 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
         var (_, punis) = await ada.Log(Step("card", lint, "puni", "180", ("cardWaste", "5", null)));
         var page = await ada.Lot(punis);
         Assert.Equal(JsonValueKind.Null, page.GetProperty("lot").GetProperty("next").ValueKind);
-        Assert.Equal(["takeIn", "gin", "card"], page.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("step").GetString()!));
+        Assert.Equal(
+            ["takeIn", "gin", "card"],
+            page.GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("step").GetString()!)
+        );
     }
 
     [Fact]
@@ -58,13 +77,23 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (cocoons, _) = await ada.TakeIn(new { mass = "400", breed = "Mulberry silk caps" });
-        var (wet, wetCode) = await ada.Log(new
-        {
-            step = "degum",
-            from = new[] { new { lotId = cocoons } },
-            to = new[] { new { form = "washed", mass = "700", state = "damp" } },
-            losses = new[] { new { kind = "gum" } },
-        });
+        var (wet, wetCode) = await ada.Log(
+            new
+            {
+                step = "degum",
+                from = new[] { new { lotId = cocoons } },
+                to = new[]
+                {
+                    new
+                    {
+                        form = "washed",
+                        mass = "700",
+                        state = "damp",
+                    },
+                },
+                losses = new[] { new { kind = "gum" } },
+            }
+        );
         Assert.Equal("dry", Next(await ada.Lot(wetCode)));
         var (_, dryCode) = await ada.Log(Requests.Dry(wet, "300"));
         var gum = Flow(Entry(await ada.Lot(dryCode), "degum"), "loss");
@@ -75,19 +104,37 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
     [Theory]
     [InlineData("dye", "dye", "clean", "12")]
     [InlineData("dress", "dressing", "clean", "20")]
-    public async Task What_is_taken_up_stands_in_the_balance_and_the_fibre_stays_what_it_was(string step, string gain, string form, string grams)
+    public async Task What_is_taken_up_stands_in_the_balance_and_the_fibre_stays_what_it_was(
+        string step,
+        string gain,
+        string form,
+        string grams
+    )
     {
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "800" });
         var (washed, _) = await ada.Log(Requests.Wash(raw));
         var (clean, _) = await ada.Log(Requests.Dry(washed, "500"));
-        var made = (500 + int.Parse(grams, System.Globalization.CultureInfo.InvariantCulture)).ToString(System.Globalization.CultureInfo.InvariantCulture);
-        object With(string to, object[] gains) => new { step, from = new[] { new { lotId = clean } }, to = new[] { new { form = to, mass = made } }, gains };
+        var made = (500 + int.Parse(grams, System.Globalization.CultureInfo.InvariantCulture)).ToString(
+            System.Globalization.CultureInfo.InvariantCulture
+        );
+        object With(string to, object[] gains) =>
+            new
+            {
+                step,
+                from = new[] { new { lotId = clean } },
+                to = new[] { new { form = to, mass = made } },
+                gains,
+            };
         Assert.Equal(["to[0].form wrong-form"], (await ada.Post("/api/entries", With("opened", []))).Refused());
         Assert.Equal(["gains[0].mass empty"], (await ada.Post("/api/entries", With(form, [new { kind = gain, mass = "" }]))).Refused());
         // The arithmetic of a dressing is done before it is asked for.
-        var portions = (await ada.Post("/api/entries/weigh-up", With(form, []))).Expect(200).GetProperty("dressing").EnumerateArray()
-            .Select(p => (p.GetProperty("percent").GetDouble(), Math.Round(p.GetProperty("mass").GetProperty("grams").GetDouble(), 0))).ToArray();
+        var portions = (await ada.Post("/api/entries/weigh-up", With(form, [])))
+            .Expect(200)
+            .GetProperty("dressing")
+            .EnumerateArray()
+            .Select(p => (p.GetProperty("percent").GetDouble(), Math.Round(p.GetProperty("mass").GetProperty("grams").GetDouble(), 0)))
+            .ToArray();
         Assert.Equal(step == "dress" ? [(2, 10), (3, 15), (5, 25)] : [], portions);
         var (_, code) = await ada.Log(With(form, [new { kind = gain, mass = grams }]));
         var entry = Entry(await ada.Lot(code), step);
@@ -95,19 +142,28 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
         Assert.Equal(gain, Flow(entry, "gain").GetProperty("gainKind").GetString());
     }
 
-    private static object Step(string step, Guid lot, string form, string made, params (string Kind, string Mass, string? Fate)[] losses) => new
-    {
-        step,
-        from = new[] { new { lotId = lot } },
-        to = new[] { new { form, mass = made } },
-        losses = losses.Select(l => new { kind = l.Kind, mass = l.Mass, fate = l.Fate }),
-    };
+    private static object Step(string step, Guid lot, string form, string made, params (string Kind, string Mass, string? Fate)[] losses) =>
+        new
+        {
+            step,
+            from = new[] { new { lotId = lot } },
+            to = new[] { new { form, mass = made } },
+            losses = losses.Select(l => new
+            {
+                kind = l.Kind,
+                mass = l.Mass,
+                fate = l.Fate,
+            }),
+        };
 
-    private static JsonElement Entry(JsonElement page, string step) => page.GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("step").GetString() == step);
+    private static JsonElement Entry(JsonElement page, string step) =>
+        page.GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("step").GetString() == step);
 
-    private static JsonElement Flow(JsonElement entry, string role) => entry.GetProperty("flows").EnumerateArray().Single(f => f.GetProperty("role").GetString() == role);
+    private static JsonElement Flow(JsonElement entry, string role) =>
+        entry.GetProperty("flows").EnumerateArray().Single(f => f.GetProperty("role").GetString() == role);
 
     private static string? Next(JsonElement page) => page.GetProperty("lot").GetProperty("next").GetString();
 
-    private static string[] Steps(JsonElement of, string list) => [.. of.GetProperty(list).EnumerateArray().Select(s => s.GetProperty("step").GetString()!)];
+    private static string[] Steps(JsonElement of, string list) =>
+        [.. of.GetProperty(list).EnumerateArray().Select(s => s.GetProperty("step").GetString()!)];
 }

@@ -18,7 +18,10 @@ public class DemoTests(House empty) : IClassFixture<House>
         var visitor = await WalkIn(house);
         var today = await visitor.Get("/api/course");
         Assert.Equal(12, today.GetProperty("samples").GetInt32());
-        Assert.Equal(["card", "comb", "dry", "ply", "samples", "skirt", "wash"], today.GetProperty("heaps").EnumerateArray().Select(h => h.GetProperty("step").GetString() ?? "samples").Order());
+        Assert.Equal(
+            ["card", "comb", "dry", "ply", "samples", "skirt", "wash"],
+            today.GetProperty("heaps").EnumerateArray().Select(h => h.GetProperty("step").GetString() ?? "samples").Order()
+        );
         // The two honest mistakes, and no other entry, do not fit.
         var asked = new List<string?>();
         foreach (var id in today.GetProperty("questions").EnumerateArray())
@@ -27,14 +30,27 @@ public class DemoTests(House empty) : IClassFixture<House>
         }
 
         Assert.Equal(["G-01.5", "P-01.4"], asked.Order());
-        var log = (await visitor.Send(HttpMethod.Get, "/api/weigh-log")).Text.Trim().Split("\r\n").Skip(1).Select(r => r.Split(',')).ToArray();
+        var log = (await visitor.Send(HttpMethod.Get, "/api/weigh-log"))
+            .Text.Trim()
+            .Split("\r\n")
+            .Skip(1)
+            .Select(r => r.Split(','))
+            .ToArray();
         Assert.InRange(log.Select(r => r[0]).Distinct().Count(), 40, 70);
         Assert.InRange(log.Count(r => r[2] == "take-in"), 10, 16);
         Assert.Single((await visitor.Get("/api/session")).GetProperty("workshops").EnumerateArray());
         var striped = await visitor.Get("/api/comparing/J-05.2/rehearsed");
-        Assert.Contains(striped.GetProperty("sentences").EnumerateArray(), t => t.GetString()!.StartsWith("Rehearsed in singles of 190 tex; they came out at ", StringComparison.Ordinal));
-        Assert.Equal(["roving", "top"], (await visitor.Get("/api/spinning/pace")).EnumerateArray().Select(p => p.GetProperty("from").GetString()!).Order());
-        Assert.Equal(["dry", "spin", "wash"], (await visitor.Get("/api/runs")).EnumerateArray().Select(r => r.GetProperty("craft").GetString()).Order());
+        Assert.Contains(striped.GetProperty("sentences").EnumerateArray(), t =>
+            t.GetString()!.StartsWith("Rehearsed in singles of 190 tex; they came out at ", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            ["roving", "top"],
+            (await visitor.Get("/api/spinning/pace")).EnumerateArray().Select(p => p.GetProperty("from").GetString()!).Order()
+        );
+        Assert.Equal(
+            ["dry", "spin", "wash"],
+            (await visitor.Get("/api/runs")).EnumerateArray().Select(r => r.GetProperty("craft").GetString()).Order()
+        );
     }
 
     [Fact]
@@ -43,7 +59,14 @@ public class DemoTests(House empty) : IClassFixture<House>
         await using var house = House.Start(empty.Connection, ("Demo", "true"));
         var (one, two) = (await WalkIn(house), await WalkIn(house));
         Assert.NotEqual(await Workshop(one), await Workshop(two));
-        var (_, code) = await one.TakeIn(new { mass = "777", breed = "Gotland", notes = "only mine" });
+        var (_, code) = await one.TakeIn(
+            new
+            {
+                mass = "777",
+                breed = "Gotland",
+                notes = "only mine",
+            }
+        );
         Assert.Equal(200, (await one.Send(HttpMethod.Get, "/api/lots/" + code)).Status);
         Assert.Equal(404, (await two.Send(HttpMethod.Get, "/api/lots/" + code)).Status);
 
@@ -77,8 +100,23 @@ public class DemoTests(House empty) : IClassFixture<House>
         (await visitor.Send(HttpMethod.Delete, $"/api/workshop/people/{self}")).Refused(403, "not-in-a-demo");
         (await visitor.Send(HttpMethod.Post, $"/api/workshop/people/{self}/reset-code")).Refused(403, "not-in-a-demo");
         (await visitor.Send(HttpMethod.Post, "/api/session/join", new { invitationCode = invitation })).Refused(403, "not-in-a-demo");
-        (await visitor.Send(HttpMethod.Post, "/api/session/password", new { current = "wool and water", password = "wool and water" })).Refused(403, "not-in-a-demo");
-        (await visitor.Send(HttpMethod.Post, "/api/instruments", new { kind = "scale", name = "probing", host = "192.168.1.1", port = 22, on = true })).Refused(403, "not-in-a-demo");
+        (
+            await visitor.Send(HttpMethod.Post, "/api/session/password", new { current = "wool and water", password = "wool and water" })
+        ).Refused(403, "not-in-a-demo");
+        (
+            await visitor.Send(
+                HttpMethod.Post,
+                "/api/instruments",
+                new
+                {
+                    kind = "scale",
+                    name = "probing",
+                    host = "192.168.1.1",
+                    port = 22,
+                    on = true,
+                }
+            )
+        ).Refused(403, "not-in-a-demo");
         // The invitation was not used up by that.
         (await (await Person.Register(house)).Send(HttpMethod.Post, "/api/session/join", new { invitationCode = invitation })).Expect(204);
     }
@@ -86,11 +124,32 @@ public class DemoTests(House empty) : IClassFixture<House>
     [Fact]
     public async Task In_a_demo_an_instrument_stays_where_it_is()
     {
-        await using var house = House.Start(empty.Connection, ("Demo", "true"), ("Instruments:Scale", "4711"), ("Instruments:Probe", "4712"), ("Instruments:Air", "4713"));
+        await using var house = House.Start(
+            empty.Connection,
+            ("Demo", "true"),
+            ("Instruments:Scale", "4711"),
+            ("Instruments:Probe", "4712"),
+            ("Instruments:Air", "4713")
+        );
         var visitor = await WalkIn(house);
-        var scale = (await visitor.Get("/api/instruments")).GetProperty("instruments").EnumerateArray().Single(i => i.GetProperty("kind").GetString() == "scale");
+        var scale = (await visitor.Get("/api/instruments"))
+            .GetProperty("instruments")
+            .EnumerateArray()
+            .Single(i => i.GetProperty("kind").GetString() == "scale");
         var id = scale.GetProperty("id").GetGuid();
-        Task<Reply> Set(string host, int port, bool on) => visitor.Send(HttpMethod.Put, $"/api/instruments/{id}", new { kind = "scale", name = "bench scale", host, port, on });
+        Task<Reply> Set(string host, int port, bool on) =>
+            visitor.Send(
+                HttpMethod.Put,
+                $"/api/instruments/{id}",
+                new
+                {
+                    kind = "scale",
+                    name = "bench scale",
+                    host,
+                    port,
+                    on,
+                }
+            );
         (await Set("127.0.0.1", 22, true)).Refused(403, "not-in-a-demo");
         (await Set("192.168.1.1", 4711, true)).Refused(403, "not-in-a-demo");
         Assert.True((await visitor.Get("/api/session")).GetProperty("hasScale").GetBoolean());
@@ -118,12 +177,20 @@ public class DemoTests(House empty) : IClassFixture<House>
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
         Assert.Equal(1, await db.Workshops.CountAsync(TestContext.Current.CancellationToken));
         Assert.Equal(2, await db.Users.CountAsync(TestContext.Current.CancellationToken));
-        await scope.ServiceProvider.GetRequiredService<WorkshopScope>().Across(async () =>
-        {
-            Assert.True(await db.Lots.IgnoreQueryFilters().AnyAsync(TestContext.Current.CancellationToken));
-            Assert.Equal(0, await db.Lots.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken));
-            Assert.Equal(0, await db.RunEvents.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken));
-        });
+        await scope
+            .ServiceProvider.GetRequiredService<WorkshopScope>()
+            .Across(async () =>
+            {
+                Assert.True(await db.Lots.IgnoreQueryFilters().AnyAsync(TestContext.Current.CancellationToken));
+                Assert.Equal(
+                    0,
+                    await db.Lots.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken)
+                );
+                Assert.Equal(
+                    0,
+                    await db.RunEvents.IgnoreQueryFilters().CountAsync(l => l.WorkshopId == oldShop, TestContext.Current.CancellationToken)
+                );
+            });
     }
 
     [Fact]
@@ -152,5 +219,6 @@ public class DemoTests(House empty) : IClassFixture<House>
         return visitor;
     }
 
-    private static async Task<Guid> Workshop(Person person) => (await person.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
+    private static async Task<Guid> Workshop(Person person) =>
+        (await person.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
 }

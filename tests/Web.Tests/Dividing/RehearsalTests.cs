@@ -5,16 +5,29 @@ namespace EarthyTuft.Web.Tests.Dividing;
 /// <summary>Strips in order for each ply, and a rehearsal of their colours.</summary>
 public class RehearsalTests(House house) : IClassFixture<House>
 {
-    private static Dictionary<string, object?> Wish(string repeat = "a b c b", string strip = "10", object? plies = null, object? colours = null, string plied = "plain") => new()
-    {
-        ["colours"] = colours ?? new[] { new { name = "a", colour = "#C04020" }, new { name = "b", colour = "#E0A030" }, new { name = "c", colour = "woad" } },
-        ["repeat"] = repeat,
-        ["strip"] = strip,
-        ["plies"] = plies ?? new[] { new { order = "same" }, new { order = "same" } },
-        ["times"] = 2,
-        ["singlesTex"] = 100,
-        ["plied"] = plied,
-    };
+    private static Dictionary<string, object?> Wish(
+        string repeat = "a b c b",
+        string strip = "10",
+        object? plies = null,
+        object? colours = null,
+        string plied = "plain"
+    ) =>
+        new()
+        {
+            ["colours"] = colours
+                ?? new[]
+                {
+                    new { name = "a", colour = "#C04020" },
+                    new { name = "b", colour = "#E0A030" },
+                    new { name = "c", colour = "woad" },
+                },
+            ["repeat"] = repeat,
+            ["strip"] = strip,
+            ["plies"] = plies ?? new[] { new { order = "same" }, new { order = "same" } },
+            ["times"] = 2,
+            ["singlesTex"] = 100,
+            ["plied"] = plied,
+        };
 
     private static Task<Reply> Ask(Person who, Dictionary<string, object?> wish) => who.Post("/api/dividing/rehearse", wish);
 
@@ -22,14 +35,35 @@ public class RehearsalTests(House house) : IClassFixture<House>
     public async Task Two_coloured_plies_and_one_plain_are_seen_as_singles_yarn_and_patch()
     {
         var ada = await house.Register();
-        var view = (await Ask(ada, Wish(plies: new object[] { new { order = "same" }, new { order = "offset", by = 1 }, new { order = "plain", plain = "white" } }))).Expect(200);
+        var view = (
+            await Ask(
+                ada,
+                Wish(
+                    plies: new object[]
+                    {
+                        new { order = "same" },
+                        new { order = "offset", by = 1 },
+                        new { order = "plain", plain = "white" },
+                    }
+                )
+            )
+        ).Expect(200);
         var plies = view.GetProperty("plies");
-        Assert.Equal(["a", "b", "c", "b", "a", "b", "c", "b"], plies[0].GetProperty("strips").EnumerateArray().Select(s => s.GetProperty("name").GetString()));
+        Assert.Equal(
+            ["a", "b", "c", "b", "a", "b", "c", "b"],
+            plies[0].GetProperty("strips").EnumerateArray().Select(s => s.GetProperty("name").GetString())
+        );
         Assert.Equal("b", plies[1].GetProperty("strips")[0].GetProperty("name").GetString());
         Assert.All(plies[2].GetProperty("singles").EnumerateArray(), c => Assert.Equal("#F1EADB", c.GetString()));
         Assert.Equal(800, view.GetProperty("yarnMetres").GetDouble());
         Assert.Equal(3, view.GetProperty("yarn")[0].GetArrayLength());
-        Assert.Equal((120, 90), (view.GetProperty("inHand").GetProperty("rows").GetArrayLength(), view.GetProperty("acrossRoom").GetProperty("rows")[0].GetArrayLength()));
+        Assert.Equal(
+            (120, 90),
+            (
+                view.GetProperty("inHand").GetProperty("rows").GetArrayLength(),
+                view.GetProperty("acrossRoom").GetProperty("rows")[0].GetArrayLength()
+            )
+        );
         var sentences = view.GetProperty("sentences").EnumerateArray().Select(s => s.GetString()!).ToArray();
         Assert.Contains("A plain ply runs through all of it and softens the stripes.", sentences);
         Assert.Contains(sentences, s => s.StartsWith("Each strip is seen for 100 m of yarn: 277.8 rows", StringComparison.Ordinal));
@@ -39,22 +73,54 @@ public class RehearsalTests(House house) : IClassFixture<House>
     public async Task A_lot_gives_its_colour_and_says_what_it_lacks_and_a_heavy_strip_drifts()
     {
         var ada = await house.Register();
-        var (lot, code) = await ada.TakeIn(new { mass = "50", form = "top", colour = "madder" });
-        var view = (await Ask(ada, Wish(repeat: "aab", plies: new object[] { new { order = "same" }, new { order = "same", masses = new[] { "10", "12", "", "10" } } }, colours: new object[] { new { name = "a", lotId = lot }, new { name = "b", colour = "gold" } }))).Expect(200);
+        var (lot, code) = await ada.TakeIn(
+            new
+            {
+                mass = "50",
+                form = "top",
+                colour = "madder",
+            }
+        );
+        var view = (
+            await Ask(
+                ada,
+                Wish(
+                    repeat: "aab",
+                    plies: new object[] { new { order = "same" }, new { order = "same", masses = new[] { "10", "12", "", "10" } } },
+                    colours: new object[] { new { name = "a", lotId = lot }, new { name = "b", colour = "gold" } }
+                )
+            )
+        ).Expect(200);
         var need = view.GetProperty("needs")[0];
-        Assert.Equal(("#A2402B", 8, code), (need.GetProperty("colour").GetString(), need.GetProperty("strips").GetInt32(), need.GetProperty("code").GetString()));
+        Assert.Equal(
+            ("#A2402B", 8, code),
+            (need.GetProperty("colour").GetString(), need.GetProperty("strips").GetInt32(), need.GetProperty("code").GetString())
+        );
         Assert.Equal($"32 g of {code} are lacking.", need.GetProperty("short").GetString());
-        Assert.StartsWith("At the end of strip 2 ply 2 is 20 m of singles behind the first", view.GetProperty("plies")[1].GetProperty("drift").GetString());
+        Assert.StartsWith(
+            "At the end of strip 2 ply 2 is 20 m of singles behind the first",
+            view.GetProperty("plies")[1].GetProperty("drift").GetString()
+        );
 
         var eve = await house.Register();
-        Assert.Equal(["colours not-here"], (await Ask(eve, Wish(colours: new object[] { new { name = "a", lotId = lot } }, repeat: "a"))).Refused());
+        Assert.Equal(
+            ["colours not-here"],
+            (await Ask(eve, Wish(colours: new object[] { new { name = "a", lotId = lot } }, repeat: "a"))).Refused()
+        );
     }
 
     [Fact]
     public async Task A_piece_for_the_fold_is_proposed_from_staple_and_hand_and_counted()
     {
         var ada = await house.Register();
-        var (lot, code) = await ada.TakeIn(new { mass = "200", form = "raw", breed = "Romney" });
+        var (lot, code) = await ada.TakeIn(
+            new
+            {
+                mass = "200",
+                form = "raw",
+                breed = "Romney",
+            }
+        );
         foreach (var length in new[] { 118, 120, 122 })
         {
             (await ada.Post($"/api/lots/{lot}/locks", new { place = "shoulder", length = $"{length} mm" })).Expect(200);
@@ -62,18 +128,41 @@ public class RehearsalTests(House house) : IClassFixture<House>
 
         async Task<(double Piece, string Words)> Fold(Action<Dictionary<string, object?>> change)
         {
-            var wish = Wish(repeat: "a", colours: new object[] { new { name = "a", lotId = lot, colour = "madder" } });
+            var wish = Wish(
+                repeat: "a",
+                colours: new object[]
+                {
+                    new
+                    {
+                        name = "a",
+                        lotId = lot,
+                        colour = "madder",
+                    },
+                }
+            );
             wish["held"] = "fold";
             change(wish);
             var fold = (await Ask(ada, wish)).Expect(200).GetProperty("fold");
             return (fold.GetProperty("millimetres").GetDouble(), fold.GetProperty("words").GetString()!);
         }
 
-        Assert.Equal((120, $"Pieces for the fold of 120 mm, the staple of {code}. Weigh a measured length of the strip to know how many."), await Fold(_ => { }));
+        Assert.Equal(
+            (120, $"Pieces for the fold of 120 mm, the staple of {code}. Weigh a measured length of the strip to know how many."),
+            await Fold(_ => { })
+        );
         // Two plies of two strips of 10 g at 5 g a metre: 2 m each, seventeen pieces of 120 mm.
         Assert.Equal((120, $"68 pieces for the fold of 120 mm, the staple of {code}."), await Fold(w => w["supplyGramsPerMetre"] = 5));
-        Assert.Equal((135, $"Pieces for the fold of 135 mm, as your hand holds it: the staple of {code} is shorter. Weigh a measured length of the strip to know how many."), await Fold(w => w["handMillimetres"] = 150));
-        Assert.Equal((90, "Pieces for the fold of 90 mm. Weigh a measured length of the strip to know how many."), await Fold(w => w["pieceMillimetres"] = 90));
+        Assert.Equal(
+            (
+                135,
+                $"Pieces for the fold of 135 mm, as your hand holds it: the staple of {code} is shorter. Weigh a measured length of the strip to know how many."
+            ),
+            await Fold(w => w["handMillimetres"] = 150)
+        );
+        Assert.Equal(
+            (90, "Pieces for the fold of 90 mm. Weigh a measured length of the strip to know how many."),
+            await Fold(w => w["pieceMillimetres"] = 90)
+        );
         var wide = Wish();
         wide["handMillimetres"] = 0;
         Assert.Equal(["handMillimetres out-of-range"], (await Ask(ada, wide)).Refused());
@@ -90,8 +179,14 @@ public class RehearsalTests(House house) : IClassFixture<House>
         await Refused("strip empty-lot", Wish(strip: "0"));
         await Refused("strip not-a-weight", Wish(strip: "thin"));
         await Refused("colours[0].colour not-a-colour", Wish(repeat: "a", colours: new[] { new { name = "a", colour = "#GG0000" } }));
-        await Refused("colours twice", Wish(repeat: "a", colours: new[] { new { name = "a", colour = "red" }, new { name = "a", colour = "blue" } }));
-        await Refused("plies[1].plain not-a-colour", Wish(plies: new object[] { new { order = "same" }, new { order = "plain", plain = "sparkling" } }));
+        await Refused(
+            "colours twice",
+            Wish(repeat: "a", colours: new[] { new { name = "a", colour = "red" }, new { name = "a", colour = "blue" } })
+        );
+        await Refused(
+            "plies[1].plain not-a-colour",
+            Wish(plies: new object[] { new { order = "same" }, new { order = "plain", plain = "sparkling" } })
+        );
         await Refused("plies[1].own empty", Wish(plies: new object[] { new { order = "same" }, new { order = "own" } }));
         await Refused("plied wrong-plies", Wish(plied: "cable"));
         await Refused("plies too-many", Wish(plies: Array.Empty<object>()));

@@ -22,15 +22,42 @@ public class AirTests(House house) : IClassFixture<House>
         var (here, there) = (await Rack(ada), await Rack(eve));
         using var attic = new Talker(_ => "air 20.0 C 60.0 %\n", TimeSpan.FromMilliseconds(100));
         using var yard = new Talker(_ => "air 5.0 C 95.0 %\n", TimeSpan.FromMilliseconds(100));
-        (await ada.Post("/api/instruments", new { kind = "air", name = "yard", host = "127.0.0.1", port = yard.Port, on = true })).Expect(200);
-        (await ada.Post("/api/instruments", new { kind = "air", name = "attic", host = "127.0.0.1", port = attic.Port, on = true })).Expect(200);
+        (
+            await ada.Post(
+                "/api/instruments",
+                new
+                {
+                    kind = "air",
+                    name = "yard",
+                    host = "127.0.0.1",
+                    port = yard.Port,
+                    on = true,
+                }
+            )
+        ).Expect(200);
+        (
+            await ada.Post(
+                "/api/instruments",
+                new
+                {
+                    kind = "air",
+                    name = "attic",
+                    host = "127.0.0.1",
+                    port = attic.Port,
+                    on = true,
+                }
+            )
+        ).Expect(200);
 
         await using var own = new NpgsqlConnection(house.Connection);
         await own.OpenAsync(TestContext.Current.CancellationToken);
         await own.SeeEveryWorkshop(TestContext.Current.CancellationToken);
         async Task<double[]> Stored(Guid rack)
         {
-            await using var command = new NpgsqlCommand("select value from run_readings where run_id = $1", own) { Parameters = { new() { Value = rack } } };
+            await using var command = new NpgsqlCommand("select value from run_readings where run_id = $1", own)
+            {
+                Parameters = { new() { Value = rack } },
+            };
             await using var reader = await command.ExecuteReaderAsync(TestContext.Current.CancellationToken);
             var values = new List<double>();
             while (await reader.ReadAsync(TestContext.Current.CancellationToken))

@@ -9,22 +9,79 @@ public class FeltingTests(House house) : IClassFixture<House>
 {
     private static Guid Id(JsonElement of) => of.GetProperty("id").GetGuid();
 
-    private static Task<Reply> Begin(Person who, Guid lot, string pinch = "2", string by = "minutes") => who.Post("/api/runs", new { craft = "testFelting", lotIds = new[] { lot }, pinch, by });
+    private static Task<Reply> Begin(Person who, Guid lot, string pinch = "2", string by = "minutes") =>
+        who.Post(
+            "/api/runs",
+            new
+            {
+                craft = "testFelting",
+                lotIds = new[] { lot },
+                pinch,
+                by,
+            }
+        );
 
-    private static Task<Reply> Look(Person who, Guid run, double? count, string? width, bool holds = false, Guid? key = null) => Tap(who, run, new { kind = "measureBall", count, width, holds }, key);
+    private static Task<Reply> Look(Person who, Guid run, double? count, string? width, bool holds = false, Guid? key = null) =>
+        Tap(
+            who,
+            run,
+            new
+            {
+                kind = "measureBall",
+                count,
+                width,
+                holds,
+            },
+            key
+        );
 
-    private static async Task<JsonElement> Felting(Person who, string code) => (await who.Lot(code)).GetProperty("lot").GetProperty("felting");
+    private static async Task<JsonElement> Felting(Person who, string code) =>
+        (await who.Lot(code)).GetProperty("lot").GetProperty("felting");
 
     [Fact]
     public async Task What_a_pinch_came_to_stands_with_the_lot_and_its_fleece_and_moves_the_wash_of_the_next()
     {
         var ada = await house.Register();
         var (raw, rawCode) = await ada.TakeIn(new { mass = "2000", breed = "Gotland" });
-        var (skirted, code) = await ada.Log(new { step = "skirt", from = new[] { new { lotId = raw, mass = "300", all = false } }, to = new[] { new { form = "skirted", mass = "300" } } });
-        var (clean, cleanCode) = await ada.Log(new { step = "wash", from = new[] { new { lotId = skirted } }, to = new[] { new { form = "clean", mass = "180", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        var (skirted, code) = await ada.Log(
+            new
+            {
+                step = "skirt",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = raw,
+                        mass = "300",
+                        all = false,
+                    },
+                },
+                to = new[] { new { form = "skirted", mass = "300" } },
+            }
+        );
+        var (clean, cleanCode) = await ada.Log(
+            new
+            {
+                step = "wash",
+                from = new[] { new { lotId = skirted } },
+                to = new[]
+                {
+                    new
+                    {
+                        form = "clean",
+                        mass = "180",
+                        state = "rested",
+                    },
+                },
+                losses = new[] { new { kind = "waxAndSuint" } },
+            }
+        );
         var before = await Felting(ada, cleanCode);
         Assert.Equal("typical", before.GetProperty("from").GetString());
-        Assert.Contains("testFelting", (await ada.Lot(cleanCode)).GetProperty("lot").GetProperty("trials").EnumerateArray().Select(t => t.GetString()));
+        Assert.Contains(
+            "testFelting",
+            (await ada.Lot(cleanCode)).GetProperty("lot").GetProperty("trials").EnumerateArray().Select(t => t.GetString())
+        );
         Assert.Empty((await ada.Lot(rawCode)).GetProperty("lot").GetProperty("trials").EnumerateArray());
 
         var run = Id((await Begin(ada, clean)).Expect(200));
@@ -49,8 +106,21 @@ public class FeltingTests(House house) : IClassFixture<House>
         // The lot is as it was: the ball stays with it.
         Assert.Equal(180, (await ada.Lot(cleanCode)).GetProperty("lot").GetProperty("left").GetProperty("grams").GetDouble(), 2);
 
-        var plan = (await ada.Send(HttpMethod.Post, "/api/scouring/plan", new { lotIds = new[] { raw }, wish = new { school = "hot" }, tubLitres = 60 })).Expect(200);
-        Assert.Contains(plan.GetProperty("plan").GetProperty("risk").GetProperty("because").EnumerateArray(), b => b.GetString()!.Contains("your own test"));
+        var plan = (
+            await ada.Send(
+                HttpMethod.Post,
+                "/api/scouring/plan",
+                new
+                {
+                    lotIds = new[] { raw },
+                    wish = new { school = "hot" },
+                    tubLitres = 60,
+                }
+            )
+        ).Expect(200);
+        Assert.Contains(plan.GetProperty("plan").GetProperty("risk").GetProperty("because").EnumerateArray(), b =>
+            b.GetString()!.Contains("your own test")
+        );
     }
 
     [Fact]
@@ -70,8 +140,13 @@ public class FeltingTests(House house) : IClassFixture<House>
         var odd = grown.GetProperty("readings")[2];
         Assert.NotEmpty(odd.GetProperty("doubt").GetString()!);
         Assert.Equal("readily", grown.GetProperty("felts").GetString());
-        var believed = Details((await Tap(ada, run, new { kind = "believeWidth", measured = odd.GetProperty("event").GetGuid() })).Expect(200));
-        Assert.Equal(("little", ""), (believed.GetProperty("felts").GetString(), believed.GetProperty("readings")[2].GetProperty("doubt").GetString()));
+        var believed = Details(
+            (await Tap(ada, run, new { kind = "believeWidth", measured = odd.GetProperty("event").GetGuid() })).Expect(200)
+        );
+        Assert.Equal(
+            ("little", ""),
+            (believed.GetProperty("felts").GetString(), believed.GetProperty("readings")[2].GetProperty("doubt").GetString())
+        );
         var back = Details((await Withdraw(ada, run, odd.GetProperty("event").GetGuid())).Expect(200));
         Assert.Equal(2, back.GetProperty("readings").GetArrayLength());
     }
@@ -80,7 +155,14 @@ public class FeltingTests(House house) : IClassFixture<House>
     public async Task A_test_that_was_left_before_it_could_be_told_says_nothing_and_the_same_tap_twice_is_one()
     {
         var ada = await house.Register();
-        var (clean, code) = await ada.TakeIn(new { mass = "500", form = "clean", breed = "Cheviot" });
+        var (clean, code) = await ada.TakeIn(
+            new
+            {
+                mass = "500",
+                form = "clean",
+                breed = "Cheviot",
+            }
+        );
         var run = Id((await Begin(ada, clean)).Expect(200));
         var key = Guid.NewGuid();
         await Look(ada, run, 2, "30", key: key);
@@ -115,7 +197,17 @@ public class FeltingTests(House house) : IClassFixture<House>
         var (clean, _) = await ada.TakeIn(new { mass = "500", form = "clean" });
         Assert.Equal(["lotIds not-here"], (await Begin(await house.Register("Bea"), clean)).Refused());
         Assert.Equal(["lotIds wrong-form"], (await Begin(ada, (await ada.TakeIn(new { mass = "900" })).Id)).Refused());
-        (await ada.Post("/api/entries", new { step = "testFelting", from = new[] { new { lotId = clean } }, to = new[] { new { form = "clean" } } })).Refused();
+        (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "testFelting",
+                    from = new[] { new { lotId = clean } },
+                    to = new[] { new { form = "clean" } },
+                }
+            )
+        ).Refused();
         Assert.Empty((await (await house.Register("Cai")).Get("/api/felting/balls")).EnumerateArray());
     }
 }

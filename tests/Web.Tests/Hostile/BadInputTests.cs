@@ -10,9 +10,25 @@ public class BadInputTests(House house) : IClassFixture<House>
     {
         await using var web = await WebProcess.Start(house.Connection);
         var ada = new Person(web.Client());
-        (await ada.Send(HttpMethod.Post, "/api/session/register", new { email = $"{Guid.NewGuid():N}@example.org", password = "wool and water", name = "Ada" })).Expect(204);
+        (
+            await ada.Send(
+                HttpMethod.Post,
+                "/api/session/register",
+                new
+                {
+                    email = $"{Guid.NewGuid():N}@example.org",
+                    password = "wool and water",
+                    name = "Ada",
+                }
+            )
+        ).Expect(204);
         await ada.Refresh();
-        (await ada.Post("/api/fleeces", new StringContent($$"""{"mass":"500","notes":"{{new string('x', 1_100_000)}}"}""", Encoding.UTF8, "application/json"))).Refused(413, "too-large");
+        (
+            await ada.Post(
+                "/api/fleeces",
+                new StringContent($$"""{"mass":"500","notes":"{{new string('x', 1_100_000)}}"}""", Encoding.UTF8, "application/json")
+            )
+        ).Refused(413, "too-large");
         var csv = new ByteArrayContent(new byte[11 * 1024 * 1024]);
         (await ada.Send(HttpMethod.Post, "/api/weigh-log/check", csv)).Refused(413, "too-large");
         Assert.Empty((await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray());
@@ -49,10 +65,19 @@ public class BadInputTests(House house) : IClassFixture<House>
     public async Task Fields_out_of_range_are_named()
     {
         var ada = await house.Register();
-        Assert.Equal(["humidityPercent out-of-range"], (await ada.Post("/api/fleeces", new { mass = "500", humidityPercent = 130 })).Refused());
-        Assert.Equal(["breed shares-do-not-add"], (await ada.Post("/api/fleeces", new { mass = "500", breed = "Gotland 50 / Romney 20" })).Refused());
+        Assert.Equal(
+            ["humidityPercent out-of-range"],
+            (await ada.Post("/api/fleeces", new { mass = "500", humidityPercent = 130 })).Refused()
+        );
+        Assert.Equal(
+            ["breed shares-do-not-add"],
+            (await ada.Post("/api/fleeces", new { mass = "500", breed = "Gotland 50 / Romney 20" })).Refused()
+        );
         Assert.Equal(["shornOn in-the-future"], (await ada.Post("/api/fleeces", new { mass = "500", shornOn = "2999-01-01" })).Refused());
-        Assert.Equal(["doneAt in-the-future"], (await ada.Post("/api/fleeces", new { mass = "500", doneAt = "2999-01-01T00:00:00Z" })).Refused());
+        Assert.Equal(
+            ["doneAt in-the-future"],
+            (await ada.Post("/api/fleeces", new { mass = "500", doneAt = "2999-01-01T00:00:00Z" })).Refused()
+        );
         (await ada.Send(HttpMethod.Post, "/api/fleeces", new { mass = "500" })).Expect(400);
     }
 

@@ -13,7 +13,10 @@ public class LimitsTests(House house) : IClassFixture<House>
     [InlineData("""{"mass":"0.0000000001"}""", "mass too-light")]
     [InlineData("""{"mass":"500","breed":"Gotlnad"}""", "breed unknown-breed")]
     public async Task A_fleece_cannot_be_so(string body, string refusal) =>
-        Assert.Equal([refusal], (await (await house.Register()).Post("/api/fleeces", new StringContent(body, Encoding.UTF8, "application/json"))).Refused());
+        Assert.Equal(
+            [refusal],
+            (await (await house.Register()).Post("/api/fleeces", new StringContent(body, Encoding.UTF8, "application/json"))).Refused()
+        );
 
     [Fact]
     public async Task Every_way_of_logging_asks_when_it_was()
@@ -22,10 +25,29 @@ public class LimitsTests(House house) : IClassFixture<House>
         var (fleece, _) = await ada.TakeIn(new { mass = "1500", breed = "Gotland" });
         foreach (var (at, code) in new[] { ("0001-01-01T00:00:00Z", "out-of-range"), ("2999-01-01T00:00:00Z", "in-the-future") })
         {
-            var step = new { step = "skirt", from = new[] { new { lotId = fleece } }, to = new[] { new { form = "skirted", mass = "1400" } }, doneAt = at };
+            var step = new
+            {
+                step = "skirt",
+                from = new[] { new { lotId = fleece } },
+                to = new[] { new { form = "skirted", mass = "1400" } },
+                doneAt = at,
+            };
             Assert.Equal([$"doneAt {code}"], (await ada.Post("/api/entries", step)).Refused());
             Assert.Equal([$"doneAt {code}"], (await ada.Post("/api/entries/weigh-up", step)).Refused());
-            Assert.Equal([$"doneAt {code}"], (await ada.Post($"/api/lots/{fleece}/leave", new { step = "giveAway", mass = "10", doneAt = at })).Refused());
+            Assert.Equal(
+                [$"doneAt {code}"],
+                (
+                    await ada.Post(
+                        $"/api/lots/{fleece}/leave",
+                        new
+                        {
+                            step = "giveAway",
+                            mass = "10",
+                            doneAt = at,
+                        }
+                    )
+                ).Refused()
+            );
             Assert.Equal([$"doneAt {code}"], (await ada.Post($"/api/lots/{fleece}/recount", new { mass = "1490", doneAt = at })).Refused());
         }
     }
@@ -38,11 +60,27 @@ public class LimitsTests(House house) : IClassFixture<House>
         Assert.Equal(["temperature not-a-temperature"], await Keep(new { school = "hot", temperature = "1e308" }));
         Assert.Equal(["agent.name too-long"], await Keep(new { school = "hot", agent = new { name = new string('w', 300) } }));
         Assert.Equal(["wish.agent.name too-long"], await Keep(new { school = "hot", agent = new { name = new string('w', 900_000) } }));
-        Assert.Equal(["agent.doseGramsPerKilogram out-of-range"], await Keep(new { school = "hot", agent = new { name = "soap", doseGramsPerKilogram = -1 } }));
+        Assert.Equal(
+            ["agent.doseGramsPerKilogram out-of-range"],
+            await Keep(new { school = "hot", agent = new { name = "soap", doseGramsPerKilogram = -1 } })
+        );
         Assert.Empty((await ada.Get("/api/scouring")).GetProperty("recipes").EnumerateArray());
 
         var (fleece, _) = await ada.TakeIn(new { mass = "1500" });
-        Assert.Equal(["recipeId not-here"], (await Runs.Running.BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "hot" }, recipeId = Guid.NewGuid() })).Refused());
+        Assert.Equal(
+            ["recipeId not-here"],
+            (
+                await Runs.Running.BeginWash(
+                    ada,
+                    new
+                    {
+                        lotIds = new[] { fleece },
+                        wish = new { school = "hot" },
+                        recipeId = Guid.NewGuid(),
+                    }
+                )
+            ).Refused()
+        );
     }
 
     [Fact]

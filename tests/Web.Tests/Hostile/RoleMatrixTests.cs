@@ -14,36 +14,87 @@ public class RoleMatrixTests(House house) : IClassFixture<House>
     /// <summary>Open without signing in.</summary>
     private static readonly string[] Open =
     [
-        "GET /api/session", "POST /api/session", "POST /api/session/register", "POST /api/session/demo", "POST /api/session/reset", "GET /api/reckon", "POST /api/reckon/{name}",
+        "GET /api/session",
+        "POST /api/session",
+        "POST /api/session/register",
+        "POST /api/session/demo",
+        "POST /api/session/reset",
+        "GET /api/reckon",
+        "POST /api/reckon/{name}",
     ];
 
     /// <summary>For whoever is signed in, in whichever workshop or none.</summary>
-    private static readonly string[] SignedIn = ["DELETE /api/session", "POST /api/session/join", "POST /api/session/workshop", "POST /api/session/password", "POST /api/session/demo/afresh"];
+    private static readonly string[] SignedIn =
+    [
+        "DELETE /api/session",
+        "POST /api/session/join",
+        "POST /api/session/workshop",
+        "POST /api/session/password",
+        "POST /api/session/demo/afresh",
+    ];
 
     private static readonly string[] OwnersOnly =
     [
-        "PUT /api/workshop", "POST /api/workshop/invitations", "PUT /api/workshop/people/{id}", "POST /api/workshop/people/{id}/reset-code", "PUT /api/scouring/settings",
-        "POST /api/instruments", "PUT /api/instruments/{id}", "DELETE /api/instruments/{id}",
+        "PUT /api/workshop",
+        "POST /api/workshop/invitations",
+        "PUT /api/workshop/people/{id}",
+        "POST /api/workshop/people/{id}/reset-code",
+        "PUT /api/scouring/settings",
+        "POST /api/instruments",
+        "PUT /api/instruments/{id}",
+        "DELETE /api/instruments/{id}",
     ];
 
     /// <summary>Sent like a change, but nothing of the workshop's is changed by it; or one's own leaving.</summary>
-    private static readonly string[] LookersMay = ["POST /api/scouring/plan", "POST /api/carding/plan", "POST /api/combing/plan", "POST /api/blending/plan", "POST /api/dividing/rehearse", "POST /api/dividing/sizes", "POST /api/photographs/colours", "POST /api/spinning/aim", "POST /api/spinning/hand", "POST /api/spinning/ply", "POST /api/spinning/enough", "POST /api/scouring/after/{code}", "PUT /api/course/cautions/{step}", "PUT /api/course/motion", "DELETE /api/workshop/people/{id}"];
+    private static readonly string[] LookersMay =
+    [
+        "POST /api/scouring/plan",
+        "POST /api/carding/plan",
+        "POST /api/combing/plan",
+        "POST /api/blending/plan",
+        "POST /api/dividing/rehearse",
+        "POST /api/dividing/sizes",
+        "POST /api/photographs/colours",
+        "POST /api/spinning/aim",
+        "POST /api/spinning/hand",
+        "POST /api/spinning/ply",
+        "POST /api/spinning/enough",
+        "POST /api/scouring/after/{code}",
+        "PUT /api/course/cautions/{step}",
+        "PUT /api/course/motion",
+        "DELETE /api/workshop/people/{id}",
+    ];
 
     private static readonly string[] NotInDemos =
     [
-        "POST /api/workshop/invitations", "PUT /api/workshop/people/{id}", "DELETE /api/workshop/people/{id}", "POST /api/workshop/people/{id}/reset-code", "POST /api/instruments", "DELETE /api/instruments/{id}",
+        "POST /api/workshop/invitations",
+        "PUT /api/workshop/people/{id}",
+        "DELETE /api/workshop/people/{id}",
+        "POST /api/workshop/people/{id}/reset-code",
+        "POST /api/instruments",
+        "DELETE /api/instruments/{id}",
     ];
 
     [Fact]
     public async Task Nobody_comes_through_a_door_that_is_not_theirs()
     {
-        await using var server = House.Start(house.Connection, ("Demo", "true"), ("Limits:DemosPerMinute", "100000"), ("Limits:SignInPerMinute", "100000"));
+        await using var server = House.Start(
+            house.Connection,
+            ("Demo", "true"),
+            ("Limits:DemosPerMinute", "100000"),
+            ("Limits:SignInPerMinute", "100000")
+        );
         var owner = await Person.Register(server, "Olga");
         await StockedWorkshop.Fill(owner);
         var preparer = await Person.Register(server, "Pia", await Session.SessionTests.Invite(owner, "preparer"));
         var looker = await Person.Register(server, "Lou", await Session.SessionTests.Invite(owner, "looker"));
         var removed = await Person.Register(server, "Rob", await Session.SessionTests.Invite(owner, "preparer"));
-        var rob = (await owner.Get("/api/workshop")).GetProperty("people").EnumerateArray().Single(p => p.GetProperty("name").GetString() == "Rob").GetProperty("id").GetGuid();
+        var rob = (await owner.Get("/api/workshop"))
+            .GetProperty("people")
+            .EnumerateArray()
+            .Single(p => p.GetProperty("name").GetString() == "Rob")
+            .GetProperty("id")
+            .GetGuid();
         (await owner.Send(HttpMethod.Delete, $"/api/workshop/people/{rob}")).Expect(204);
         var stranger = await Person.Register(server, "Sam");
         var visitor = new Person(server.CreateClient());
@@ -134,7 +185,12 @@ public class RoleMatrixTests(House house) : IClassFixture<House>
         {
             asked++;
             var (_, path, body) = maker.Next(door);
-            return await person.Send(door.Method, path, body is null ? null : new StringContent(body, Encoding.UTF8, "application/json"), Guid.NewGuid());
+            return await person.Send(
+                door.Method,
+                path,
+                body is null ? null : new StringContent(body, Encoding.UTF8, "application/json"),
+                Guid.NewGuid()
+            );
         }
     }
 }

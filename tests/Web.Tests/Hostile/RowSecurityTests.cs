@@ -17,12 +17,20 @@ public class RowSecurityTests(House house) : IClassFixture<House>
         await using var scope = house.Factory.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
         Assert.True(await RowSecurity.IsBinding(db, Cancellation));
-        var owned = db.Model.GetEntityTypes().Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType)).Select(t => t.GetTableName()!).Order().ToArray();
-        var walled = await db.Database.SqlQuery<string>(
-            $"""
-            select c.relname::text as "Value" from pg_class c join pg_policy p on p.polrelid = c.oid
-            where c.relrowsecurity and c.relforcerowsecurity and p.polname = 'own_workshop' and p.polcmd = '*'
-            """).ToListAsync(Cancellation);
+        var owned = db
+            .Model.GetEntityTypes()
+            .Where(t => typeof(IWorkshopOwned).IsAssignableFrom(t.ClrType))
+            .Select(t => t.GetTableName()!)
+            .Order()
+            .ToArray();
+        var walled = await db
+            .Database.SqlQuery<string>(
+                $"""
+                select c.relname::text as "Value" from pg_class c join pg_policy p on p.polrelid = c.oid
+                where c.relrowsecurity and c.relforcerowsecurity and p.polname = 'own_workshop' and p.polcmd = '*'
+                """
+            )
+            .ToListAsync(Cancellation);
         Assert.True(owned.Length > 20);
         Assert.Equal(owned, walled.Order());
     }
@@ -51,10 +59,20 @@ public class RowSecurityTests(House house) : IClassFixture<House>
 
         // What is not seen is not changed, and nothing is put into another workshop.
         workshop.WorkshopId = hers;
-        Assert.Equal(0, await db.Lots.IgnoreQueryFilters().Where(l => l.WorkshopId == others).ExecuteUpdateAsync(set => set.SetProperty(l => l.ReservedFor, "me"), Cancellation));
-        var refused = await Assert.ThrowsAsync<PostgresException>(() => db.Database.ExecuteSqlAsync($"insert into code_counters (workshop_id, prefix, last) values ({others}, 'X', 1)", Cancellation));
+        Assert.Equal(
+            0,
+            await db
+                .Lots.IgnoreQueryFilters()
+                .Where(l => l.WorkshopId == others)
+                .ExecuteUpdateAsync(set => set.SetProperty(l => l.ReservedFor, "me"), Cancellation)
+        );
+        var refused = await Assert.ThrowsAsync<PostgresException>(() =>
+            db.Database.ExecuteSqlAsync($"insert into code_counters (workshop_id, prefix, last) values ({others}, 'X', 1)", Cancellation)
+        );
         Assert.Equal(PostgresErrorCodes.InsufficientPrivilege, refused.SqlState);
-        await Assert.ThrowsAsync<PostgresException>(() => db.Database.ExecuteSqlAsync($"update lots set workshop_id = {others}", Cancellation));
+        await Assert.ThrowsAsync<PostgresException>(() =>
+            db.Database.ExecuteSqlAsync($"update lots set workshop_id = {others}", Cancellation)
+        );
         Assert.Equal(1, await Lots(db));
     }
 
@@ -101,7 +119,9 @@ public class RowSecurityTests(House house) : IClassFixture<House>
         }
     }
 
-    private static async Task<int> Lots(EarthyTuftDb db) => (await db.Database.SqlQuery<int>($"select count(*)::int as \"Value\" from lots").ToListAsync(Cancellation))[0];
+    private static async Task<int> Lots(EarthyTuftDb db) =>
+        (await db.Database.SqlQuery<int>($"select count(*)::int as \"Value\" from lots").ToListAsync(Cancellation))[0];
 
-    private static async Task<Guid> Workshop(Person person) => (await person.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
+    private static async Task<Guid> Workshop(Person person) =>
+        (await person.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
 }

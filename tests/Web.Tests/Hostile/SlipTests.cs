@@ -5,7 +5,8 @@ using static EarthyTuft.Web.Tests.Runs.Running;
 
 namespace EarthyTuft.Web.Tests.Hostile;
 
-/// <summary>Racks and baths noted by a wet hand: every kind of slip in random order. Each is kept and asked about or refused, no page breaks, and the undo works.</summary>
+/// <summary>Racks and baths noted by a wet hand: every kind of slip in random order. Each is kept and asked about or refused, no page
+/// breaks, and the undo works.</summary>
 public class SlipTests(House house) : IClassFixture<House>
 {
     private const int Racks = 60;
@@ -34,8 +35,14 @@ public class SlipTests(House house) : IClassFixture<House>
                 view = reply.Status == 200 ? reply.Json : view;
                 if (random.Next(6) == 0)
                 {
-                    var last = Details(view).GetProperty("lastNoted").ValueKind == JsonValueKind.Null ? Guid.NewGuid() : Details(view).GetProperty("lastNoted").GetGuid();
-                    reply = random.Next(2) == 0 ? await Withdraw(ada, rack, last) : await Tap(ada, rack, new { kind = "believeWeight", weight = last });
+                    var last =
+                        Details(view).GetProperty("lastNoted").ValueKind == JsonValueKind.Null
+                            ? Guid.NewGuid()
+                            : Details(view).GetProperty("lastNoted").GetGuid();
+                    reply =
+                        random.Next(2) == 0
+                            ? await Withdraw(ada, rack, last)
+                            : await Tap(ada, rack, new { kind = "believeWeight", weight = last });
                     Assert.True(reply.Status < 500, $"{reply.Status} {reply.Text}");
                 }
             }
@@ -59,7 +66,8 @@ public class SlipTests(House house) : IClassFixture<House>
         var (wet, _) = await ada.Log(Requests.Wash(fleece));
         var began = DateTimeOffset.UtcNow.AddHours(-5);
         var rack = (await BeginRack(ada, [wet], "1900", startedAt: began)).Expect(200).GetProperty("id").GetGuid();
-        async Task<JsonElement> WeighAt(double minutes, string mass) => Details((await Weigh(ada, rack, mass, began.AddMinutes(minutes))).Expect(200));
+        async Task<JsonElement> WeighAt(double minutes, string mass) =>
+            Details((await Weigh(ada, rack, mass, began.AddMinutes(minutes))).Expect(200));
         await WeighAt(40, "1720");
         await WeighAt(80, "1590");
         var asked = await WeighAt(120, "1.48");
@@ -74,7 +82,10 @@ public class SlipTests(House house) : IClassFixture<House>
         var believed = Details(run);
         Assert.Null(believed.GetProperty("doubt").GetString());
         Assert.Equal("740", run.GetProperty("entry").GetProperty("mass").GetString());
-        Assert.Equal([false, false, false, true], believed.GetProperty("dots").EnumerateArray().Select(d => d.GetProperty("counts").GetBoolean()));
+        Assert.Equal(
+            [false, false, false, true],
+            believed.GetProperty("dots").EnumerateArray().Select(d => d.GetProperty("counts").GetBoolean())
+        );
 
         async Task<JsonElement> Undo(JsonElement view)
         {
@@ -91,21 +102,63 @@ public class SlipTests(House house) : IClassFixture<House>
         for (var i = 0; i < Baths; i++)
         {
             var (fleece, _) = await ada.TakeIn(new { mass = "1200" });
-            var wash = (await BeginWash(ada, new { lotIds = new[] { fleece }, wish = new { school = "hot" }, tubLitres = 40 })).Expect(200).GetProperty("id").GetGuid();
+            var wash = (
+                await BeginWash(
+                    ada,
+                    new
+                    {
+                        lotIds = new[] { fleece },
+                        wish = new { school = "hot" },
+                        tubLitres = 40,
+                    }
+                )
+            ).Expect(200).GetProperty("id").GetGuid();
             var began = DateTimeOffset.UtcNow.AddHours(-2);
-            var run = (await Tap(ada, wash, new { kind = "beginBath", batch = 1, place = 0, at = began, temperature = FormattableString.Invariant($"{(random.Next(4) == 0 ? random.Next(0, 100) : 60)}") })).Expect(200);
+            var run = (
+                await Tap(
+                    ada,
+                    wash,
+                    new
+                    {
+                        kind = "beginBath",
+                        batch = 1,
+                        place = 0,
+                        at = began,
+                        temperature = FormattableString.Invariant($"{(random.Next(4) == 0 ? random.Next(0, 100) : 60)}"),
+                    }
+                )
+            ).Expect(200);
             var bath = Details(run).GetProperty("baths")[0].GetProperty("id").GetGuid();
             for (var reading = 0; reading < 9; reading++)
             {
                 var minutes = random.Next(3) == 0 ? random.NextDouble() : random.Next(0, 100);
                 var truth = 18 + (42 * Math.Exp(-0.008 * minutes));
-                var celsius = random.Next(5) switch { 0 => truth * 10, 1 => truth / 10, 2 => random.NextDouble() * 100, _ => truth };
-                var reply = await Tap(ada, wash, new { kind = "readBath", bath, temperature = FormattableString.Invariant($"{celsius:0.0}"), at = began.AddMinutes(minutes) });
+                var celsius = random.Next(5) switch
+                {
+                    0 => truth * 10,
+                    1 => truth / 10,
+                    2 => random.NextDouble() * 100,
+                    _ => truth,
+                };
+                var reply = await Tap(
+                    ada,
+                    wash,
+                    new
+                    {
+                        kind = "readBath",
+                        bath,
+                        temperature = FormattableString.Invariant($"{celsius:0.0}"),
+                        at = began.AddMinutes(minutes),
+                    }
+                );
                 Assert.True(reply.Status is 200 or 422, $"{reply.Status} {reply.Text}");
                 run = reply.Status == 200 ? reply.Json : run;
                 if (random.Next(6) == 0)
                 {
-                    Assert.Equal(200, (await Withdraw(ada, wash, Details(run).GetProperty("baths")[0].GetProperty("lastTyped").GetGuid())).Status);
+                    Assert.Equal(
+                        200,
+                        (await Withdraw(ada, wash, Details(run).GetProperty("baths")[0].GetProperty("lastTyped").GetGuid())).Status
+                    );
                 }
             }
 

@@ -11,7 +11,10 @@ public class InstrumentLinkTests
 {
     private static async Task<InstrumentLink> Linked(Talker talker, InstrumentKind kind, CancellationToken stop)
     {
-        var link = new InstrumentLink(new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), kind, "it", "127.0.0.1", talker.Port), TimeProvider.System);
+        var link = new InstrumentLink(
+            new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), kind, "it", "127.0.0.1", talker.Port),
+            TimeProvider.System
+        );
         _ = Task.Run(() => link.Run(stop), stop);
         await Task.Yield();
         return link;
@@ -37,7 +40,10 @@ public class InstrumentLinkTests
     {
         using var stop = new CancellationTokenSource();
         var stable = false;
-        using var talker = new Talker(i => stable ? "scale 412 g stable\n" : $"scale {390 + i % 20} g moving\n", TimeSpan.FromMilliseconds(20));
+        using var talker = new Talker(
+            i => stable ? "scale 412 g stable\n" : $"scale {390 + i % 20} g moving\n",
+            TimeSpan.FromMilliseconds(20)
+        );
         var link = await Linked(talker, InstrumentKind.Scale, stop.Token);
         Assert.False((await Until(link, l => l.Value is not null)).Stable);
         stable = true;
@@ -53,7 +59,12 @@ public class InstrumentLinkTests
         var began = Environment.TickCount64;
         // About ten thousand lines a second; each says in what tenth of a second it was said.
         using var talker = new Talker(
-            _ => string.Concat(Enumerable.Repeat(FormattableString.Invariant($"scale {(Environment.TickCount64 - began) / 100} g stable\n"), 100)), TimeSpan.FromMilliseconds(10));
+            _ =>
+                string.Concat(
+                    Enumerable.Repeat(FormattableString.Invariant($"scale {(Environment.TickCount64 - began) / 100} g stable\n"), 100)
+                ),
+            TimeSpan.FromMilliseconds(10)
+        );
         var link = await Linked(talker, InstrumentKind.Scale, stop.Token);
         await Until(link, l => l.Value > 30);
         for (var i = 0; i < 10; i++)
@@ -107,7 +118,10 @@ public class InstrumentLinkTests
     public async Task Nobody_there_is_said_and_asked_again()
     {
         using var stop = new CancellationTokenSource();
-        var link = new InstrumentLink(new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), InstrumentKind.Air, "air", "127.0.0.1", 1), TimeProvider.System);
+        var link = new InstrumentLink(
+            new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), InstrumentKind.Air, "air", "127.0.0.1", 1),
+            TimeProvider.System
+        );
         _ = Task.Run(() => link.Run(stop.Token), stop.Token);
         var last = await Until(link, _ => true);
         Assert.Equal("not reached", last.Text);
@@ -134,7 +148,10 @@ public class InstrumentLinkTests
     public async Task Words_of_another_kind_of_instrument_are_not_its_own()
     {
         using var stop = new CancellationTokenSource();
-        using var talker = new Talker(_ => "scale 55 g stable\nair 20.0 C 50.0 %\nprobe 900 C\nscale NaN g stable\nprobe 47.5 C\n", TimeSpan.FromMilliseconds(20));
+        using var talker = new Talker(
+            _ => "scale 55 g stable\nair 20.0 C 50.0 %\nprobe 900 C\nscale NaN g stable\nprobe 47.5 C\n",
+            TimeSpan.FromMilliseconds(20)
+        );
         var link = await Linked(talker, InstrumentKind.Probe, stop.Token);
         Assert.Equal("47.5 °C", (await Until(link, l => l.Value is not null)).Text);
         await Task.Delay(200, stop.Token);
@@ -150,7 +167,11 @@ public class InstrumentLinkTests
         using var stop = new CancellationTokenSource();
         var slow = hub.Listen(here, Guid.NewGuid(), null, stop.Token);
         var instrument = Guid.NewGuid();
-        LiveItem Says(int grams) => new("reading", new LiveReading(instrument, InstrumentKind.Scale, "scale", grams, null, $"{grams} g", true, DateTimeOffset.UnixEpoch, true));
+        LiveItem Says(int grams) =>
+            new(
+                "reading",
+                new LiveReading(instrument, InstrumentKind.Scale, "scale", grams, null, $"{grams} g", true, DateTimeOffset.UnixEpoch, true)
+            );
         for (var i = 1; i <= 500; i++)
         {
             hub.Tell(here, Says(i));
@@ -197,8 +218,13 @@ public class InstrumentLinkTests
     [InlineData("192.168.7.20", true)]
     [InlineData("192.168.8.20", false)]
     [InlineData("127.0.0.1", false)]
-    public void The_operator_says_which_networks(string host, bool may) => Assert.Equal(may, new InstrumentNetworks(
-        new ConfigurationBuilder().AddInMemoryCollection([new("Instruments:Networks", "192.168.7.0/24")]).Build()).Allow(host));
+    public void The_operator_says_which_networks(string host, bool may) =>
+        Assert.Equal(
+            may,
+            new InstrumentNetworks(
+                new ConfigurationBuilder().AddInMemoryCollection([new("Instruments:Networks", "192.168.7.0/24")]).Build()
+            ).Allow(host)
+        );
 
     [Fact]
     public async Task A_port_where_nobody_is_and_one_that_says_nothing_look_alike()
@@ -209,7 +235,12 @@ public class InstrumentLinkTests
         var port = ((System.Net.IPEndPoint)closed.LocalEndpoint).Port;
         closed.Stop();
         using var stop = new CancellationTokenSource();
-        var links = new[] { silent.Port, port }.Select(p => new InstrumentLink(new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), InstrumentKind.Scale, "scale", "127.0.0.1", p), TimeProvider.System)).ToArray();
+        var links = new[] { silent.Port, port }
+            .Select(p => new InstrumentLink(
+                new InstrumentPlace(Guid.NewGuid(), Guid.NewGuid(), InstrumentKind.Scale, "scale", "127.0.0.1", p),
+                TimeProvider.System
+            ))
+            .ToArray();
         var runs = links.Select(l => Task.Run(() => l.Run(stop.Token))).ToArray();
         await Task.Delay(3000, TestContext.Current.CancellationToken);
         Assert.All(links, l => Assert.Null(l.Last));

@@ -15,7 +15,7 @@ internal sealed class Talker : IDisposable
         listener.Start();
         _ = Task.Run(async () =>
         {
-            for (var said = 0; !stop.IsCancellationRequested;)
+            for (var said = 0; !stop.IsCancellationRequested; )
             {
                 using var client = await listener.AcceptTcpClientAsync(stop.Token);
                 Visits++;
@@ -28,8 +28,7 @@ internal sealed class Talker : IDisposable
                         {
                             await Task.Delay(every, stop.Token);
                         }
-                    }
-                    while (hangUpAfter?.Invoke(said) is not true);
+                    } while (hangUpAfter?.Invoke(said) is not true);
                 }
                 catch (IOException)
                 {

@@ -11,14 +11,24 @@ public class LedgerTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (fleece, code) = await ada.TakeIn(new { mass = "1000" });
         var seen = (await ada.Lot(code)).GetProperty("lot").GetProperty("version").GetUInt32();
-        object Skirt(uint? version = null, string? doneAt = null, int? hairs = null) => new
-        {
-            step = "skirt",
-            doneAt,
-            measures = hairs is null ? null : new { hairs },
-            from = new[] { new { lotId = fleece, mass = "100", all = false, version } },
-            to = new[] { new { form = "skirted", mass = "95" } },
-        };
+        object Skirt(uint? version = null, string? doneAt = null, int? hairs = null) =>
+            new
+            {
+                step = "skirt",
+                doneAt,
+                measures = hairs is null ? null : new { hairs },
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = fleece,
+                        mass = "100",
+                        all = false,
+                        version,
+                    },
+                },
+                to = new[] { new { form = "skirted", mass = "95" } },
+            };
         (string Case, object Step, int Status)[] cases =
         [
             ("good", Skirt(seen), 200),
@@ -42,7 +52,15 @@ public class LedgerTests(House house) : IClassFixture<House>
     public async Task The_whole_course_comes_to_the_yields_done_by_hand()
     {
         var ada = await house.Register();
-        var (raw, code) = await ada.TakeIn(new { mass = "2 kg", breed = "Gotland", animal = "Ash", price = 40 });
+        var (raw, code) = await ada.TakeIn(
+            new
+            {
+                mass = "2 kg",
+                breed = "Gotland",
+                animal = "Ash",
+                price = 40,
+            }
+        );
         Assert.Equal("G-01", code);
         var (skirted, _) = await ada.Log(Requests.Skirt(raw, "1755", ("dungTags", "120"), ("skirtings", "124")));
         var (damp, dampCode) = await ada.Log(Requests.Wash(skirted));
@@ -56,15 +74,25 @@ public class LedgerTests(House house) : IClassFixture<House>
         // 936 of 2000 is 46.8 %; 40 in money over 936 g is 4.27 for 100 g.
         Assert.Equal(46.8, head.GetProperty("totalYield").GetProperty("value").GetDouble(), 0.5e-6);
         Assert.Equal("4.27 EUR", head.GetProperty("costPer100Grams").GetProperty("text").GetString());
-        var yields = page.GetProperty("ribbon").GetProperty("stages").EnumerateArray().Skip(1).Select(s => s.GetProperty("yield").GetProperty("text").GetString());
+        var yields = page.GetProperty("ribbon")
+            .GetProperty("stages")
+            .EnumerateArray()
+            .Skip(1)
+            .Select(s => s.GetProperty("yield").GetProperty("text").GetString());
         Assert.Equal(["88 %", "67 %", "100 %", "80 %"], yields);
-        var washed = page.GetProperty("ribbon").GetProperty("strands").EnumerateArray().Single(s => s.GetProperty("byDifference").GetBoolean());
+        var washed = page.GetProperty("ribbon")
+            .GetProperty("strands")
+            .EnumerateArray()
+            .Single(s => s.GetProperty("byDifference").GetBoolean());
         Assert.Equal("585 g", washed.GetProperty("mass").GetProperty("text").GetString());
         Assert.True((await ada.Lot(cleanCode)).GetProperty("lot").GetProperty("usedUp").GetBoolean());
 
         var heaps = (await ada.Get("/api/course")).GetProperty("heaps").EnumerateArray().ToArray();
         var ready = Assert.Single(heaps);
-        Assert.Equal((JsonValueKind.Null, "936 g"), (ready.GetProperty("step").ValueKind, ready.GetProperty("mass").GetProperty("text").GetString()));
+        Assert.Equal(
+            (JsonValueKind.Null, "936 g"),
+            (ready.GetProperty("step").ValueKind, ready.GetProperty("mass").GetProperty("text").GetString())
+        );
     }
 
     [Theory]
@@ -76,7 +104,10 @@ public class LedgerTests(House house) : IClassFixture<House>
     public async Task Weights_are_understood_and_shown_back_in_the_workshops_unit(string typed, string text)
     {
         var ada = await house.Register();
-        Assert.Equal(text, (await ada.Post("/api/fleeces", new { mass = typed })).Expect(200).GetProperty("logged").GetProperty("text").GetString());
+        Assert.Equal(
+            text,
+            (await ada.Post("/api/fleeces", new { mass = typed })).Expect(200).GetProperty("logged").GetProperty("text").GetString()
+        );
     }
 
     [Theory]
@@ -99,7 +130,25 @@ public class LedgerTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (raw, code) = await ada.TakeIn(new { mass = "900" });
-        var answer = (await ada.Post("/api/entries", new { step = "skirt", from = new[] { new { lotId = raw, mass = "1100", all = false } }, to = new[] { new { form = "skirted", mass = "1000" } } })).Expect(200);
+        var answer = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "skirt",
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = raw,
+                            mass = "1100",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "skirted", mass = "1000" } },
+                }
+            )
+        ).Expect(200);
         Assert.False(answer.GetProperty("kept").GetBoolean());
         Assert.StartsWith($"The scale says 1\u202F100 g, and the book has 900 g of {code}", answer.GetProperty("sentence").GetString());
     }
@@ -134,7 +183,15 @@ public class LedgerTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "1105" });
         var first = (await ada.Post("/api/entries", Requests.Skirt(raw, "1240"))).Expect(200).GetProperty("draftId").GetGuid();
-        await ada.Log(new { step = "skirt", from = new[] { new { lotId = raw } }, to = new[] { new { form = "skirted", mass = "1100" } }, draftId = first });
+        await ada.Log(
+            new
+            {
+                step = "skirt",
+                from = new[] { new { lotId = raw } },
+                to = new[] { new { form = "skirted", mass = "1100" } },
+                draftId = first,
+            }
+        );
         Assert.Empty((await ada.Get("/api/drafts")).EnumerateArray());
 
         var (other, _) = await ada.TakeIn(new { mass = "1105" });
@@ -152,13 +209,17 @@ public class LedgerTests(House house) : IClassFixture<House>
         var id = Assert.Single(takes.Select(t => t.Expect(200).GetProperty("lotId").GetGuid()).Distinct());
 
         var stepKey = Guid.NewGuid();
-        var steps = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => ada.Post("/api/entries", Requests.Skirt(id, "850", ("skirtings", "49")), stepKey)));
+        var steps = await Task.WhenAll(
+            Enumerable.Range(0, 6).Select(_ => ada.Post("/api/entries", Requests.Skirt(id, "850", ("skirtings", "49")), stepKey))
+        );
         Assert.Single(steps.Select(s => s.Expect(200).GetProperty("made")[0].GetProperty("code").GetString()).Distinct());
         Assert.Single((await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray());
 
         var draftKey = Guid.NewGuid();
         var (other, _) = await ada.TakeIn(new { mass = "500" });
-        var drafts = await Task.WhenAll(Enumerable.Range(0, 3).Select(_ => ada.Post("/api/entries", Requests.Skirt(other, "900"), draftKey)));
+        var drafts = await Task.WhenAll(
+            Enumerable.Range(0, 3).Select(_ => ada.Post("/api/entries", Requests.Skirt(other, "900"), draftKey))
+        );
         Assert.Single(drafts.Select(d => d.Expect(200).GetProperty("draftId").GetGuid()).Distinct());
     }
 
@@ -170,7 +231,22 @@ public class LedgerTests(House house) : IClassFixture<House>
         {
             var (raw, code) = await ada.TakeIn(new { mass = "1000" });
             var version = (await ada.Lot(code)).GetProperty("lot").GetProperty("version").GetUInt32();
-            object Take(int grams) => new { step = "skirt", from = new[] { new { lotId = raw, version, mass = $"{grams}", all = false } }, to = new[] { new { form = "skirted", mass = $"{grams}" } } };
+            object Take(int grams) =>
+                new
+                {
+                    step = "skirt",
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = raw,
+                            version,
+                            mass = $"{grams}",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "skirted", mass = $"{grams}" } },
+                };
             var replies = await Task.WhenAll(ada.Post("/api/entries", Take(600)), ada.Post("/api/entries", Take(700)));
             Assert.Equal([200, 409], replies.Select(r => r.Status).Order());
             var lost = replies.Single(r => r.Status == 409);
@@ -186,19 +262,66 @@ public class LedgerTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "1000" });
-        var (clean, cleanCode) = await ada.Log(new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "691", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        var (clean, cleanCode) = await ada.Log(
+            new
+            {
+                step = "wash",
+                from = new[] { new { lotId = raw } },
+                to = new[]
+                {
+                    new
+                    {
+                        form = "clean",
+                        mass = "691",
+                        state = "rested",
+                    },
+                },
+                losses = new[] { new { kind = "waxAndSuint" } },
+            }
+        );
         await ada.Log(Requests.Comb(clean, "300", "280", "20"));
         var wash = (await ada.Lot(cleanCode)).GetProperty("entries")[1];
-        var flow = wash.GetProperty("flows").EnumerateArray().Single(f => f.GetProperty("role").GetString() == "out").GetProperty("id").GetGuid();
-        (await ada.Post($"/api/entries/{wash.GetProperty("id").GetGuid()}/corrections", new { flowId = flow, mass = "619", because = "Two digits exchanged." })).Expect(200);
+        var flow = wash.GetProperty("flows")
+            .EnumerateArray()
+            .Single(f => f.GetProperty("role").GetString() == "out")
+            .GetProperty("id")
+            .GetGuid();
+        (
+            await ada.Post(
+                $"/api/entries/{wash.GetProperty("id").GetGuid()}/corrections",
+                new
+                {
+                    flowId = flow,
+                    mass = "619",
+                    because = "Two digits exchanged.",
+                }
+            )
+        ).Expect(200);
 
         var page = await ada.Lot(cleanCode);
         Assert.Equal("319 g", page.GetProperty("lot").GetProperty("left").GetProperty("text").GetString());
-        var corrected = page.GetProperty("entries")[1].GetProperty("flows").EnumerateArray().Single(f => f.GetProperty("id").GetGuid() == flow);
+        var corrected = page.GetProperty("entries")[1]
+            .GetProperty("flows")
+            .EnumerateArray()
+            .Single(f => f.GetProperty("id").GetGuid() == flow);
         var note = Assert.Single(corrected.GetProperty("corrections").EnumerateArray());
-        Assert.Equal(("691 g", "619 g", "Two digits exchanged.", "Ada"), (note.GetProperty("was").GetString(), note.GetProperty("is").GetString(), note.GetProperty("because").GetString(), note.GetProperty("who").GetString()));
-        Assert.Equal("381 g", page.GetProperty("entries")[1].GetProperty("balance").GetProperty("byDifference").GetProperty("text").GetString());
-        var line = (await ada.Get("/api/lots?step=comb")).GetProperty("lots").EnumerateArray().Single(l => l.GetProperty("code").GetString() == cleanCode);
+        Assert.Equal(
+            ("691 g", "619 g", "Two digits exchanged.", "Ada"),
+            (
+                note.GetProperty("was").GetString(),
+                note.GetProperty("is").GetString(),
+                note.GetProperty("because").GetString(),
+                note.GetProperty("who").GetString()
+            )
+        );
+        Assert.Equal(
+            "381 g",
+            page.GetProperty("entries")[1].GetProperty("balance").GetProperty("byDifference").GetProperty("text").GetString()
+        );
+        var line = (await ada.Get("/api/lots?step=comb"))
+            .GetProperty("lots")
+            .EnumerateArray()
+            .Single(l => l.GetProperty("code").GetString() == cleanCode);
         Assert.Equal("319 g", line.GetProperty("left").GetProperty("text").GetString());
     }
 
@@ -209,17 +332,51 @@ public class LedgerTests(House house) : IClassFixture<House>
         async Task<Guid> Clean(string breed)
         {
             var (raw, _) = await ada.TakeIn(new { mass = "1000", breed });
-            return (await ada.Log(new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "600", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Id;
+            return (
+                await ada.Log(
+                    new
+                    {
+                        step = "wash",
+                        from = new[] { new { lotId = raw } },
+                        to = new[]
+                        {
+                            new
+                            {
+                                form = "clean",
+                                mass = "600",
+                                state = "rested",
+                            },
+                        },
+                        losses = new[] { new { kind = "waxAndSuint" } },
+                    }
+                )
+            ).Id;
         }
 
         var (one, two) = (await Clean("Corriedale"), await Clean("Polwarth"));
-        var (_, code) = await ada.Log(new
-        {
-            step = "card",
-            from = new[] { new { lotId = one, mass = "300", all = false }, new { lotId = two, mass = "100", all = false } },
-            to = new[] { new { form = "batt", mass = "390" } },
-            losses = new[] { new { kind = "cardWaste", mass = "9" } },
-        });
+        var (_, code) = await ada.Log(
+            new
+            {
+                step = "card",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = one,
+                        mass = "300",
+                        all = false,
+                    },
+                    new
+                    {
+                        lotId = two,
+                        mass = "100",
+                        all = false,
+                    },
+                },
+                to = new[] { new { form = "batt", mass = "390" } },
+                losses = new[] { new { kind = "cardWaste", mass = "9" } },
+            }
+        );
         Assert.Equal("J-01", code);
         var page = await ada.Lot(code);
         Assert.Equal("Corriedale 75 / Polwarth 25", page.GetProperty("lot").GetProperty("parentage").GetString());
@@ -234,7 +391,9 @@ public class LedgerTests(House house) : IClassFixture<House>
         var up = (await ada.Post("/api/entries/weigh-up", Requests.Skirt(raw, "0.9 kg", ("skirtings", "60")))).Expect(200);
         Assert.Equal("suspicious", up.GetProperty("balance").GetProperty("status").GetString());
         Assert.Equal("40 g", up.GetProperty("balance").GetProperty("unaccounted").GetProperty("text").GetString());
-        Assert.Contains(up.GetProperty("understood").EnumerateArray(), u => u.GetProperty("field").GetString() == "to[0].mass" && u.GetProperty("logged").GetProperty("text").GetString() == "900 g");
+        Assert.Contains(up.GetProperty("understood").EnumerateArray(), u =>
+            u.GetProperty("field").GetString() == "to[0].mass" && u.GetProperty("logged").GetProperty("text").GetString() == "900 g"
+        );
         Assert.Single((await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray());
     }
 
@@ -244,7 +403,7 @@ public class LedgerTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         await Task.WhenAll(Enumerable.Range(0, 130).Select(i => ada.TakeIn(new { mass = "500", doneAt = "2026-05-01T10:00:00Z" })));
         var seen = new List<string>();
-        for (string? after = ""; after is not null;)
+        for (string? after = ""; after is not null; )
         {
             var page = await ada.Get("/api/lots" + (after.Length > 0 ? "?after=" + after : ""));
             seen.AddRange(page.GetProperty("lots").EnumerateArray().Select(l => l.GetProperty("code").GetString()!));

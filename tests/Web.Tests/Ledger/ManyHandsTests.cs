@@ -6,18 +6,54 @@ namespace EarthyTuft.Web.Tests.Ledger;
 /// <summary>Several hands at one log, late entries, long lots and roles.</summary>
 public class ManyHandsTests(House house) : IClassFixture<House>
 {
-    private static object Comb(Guid lot, string taken, string top, DateTimeOffset? doneAt = null) => new
-    {
-        step = "comb",
-        from = new[] { new { lotId = lot, mass = taken, all = false } },
-        to = new[] { new { form = "top", mass = top } },
-        doneAt,
-    };
+    private static object Comb(Guid lot, string taken, string top, DateTimeOffset? doneAt = null) =>
+        new
+        {
+            step = "comb",
+            from = new[]
+            {
+                new
+                {
+                    lotId = lot,
+                    mass = taken,
+                    all = false,
+                },
+            },
+            to = new[] { new { form = "top", mass = top } },
+            doneAt,
+        };
 
     private static async Task<(Guid Id, string Code, Guid Entry)> Clean(Person ada, string mass = "1000", DateTimeOffset? at = null)
     {
-        var (raw, _) = await ada.TakeIn(new { mass = "3000", breed = "Romney", doneAt = at });
-        var answer = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass, state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } }, doneAt = at?.AddHours(1) })).Expect(200);
+        var (raw, _) = await ada.TakeIn(
+            new
+            {
+                mass = "3000",
+                breed = "Romney",
+                doneAt = at,
+            }
+        );
+        var answer = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "wash",
+                    from = new[] { new { lotId = raw } },
+                    to = new[]
+                    {
+                        new
+                        {
+                            form = "clean",
+                            mass,
+                            state = "rested",
+                        },
+                    },
+                    losses = new[] { new { kind = "waxAndSuint" } },
+                    doneAt = at?.AddHours(1),
+                }
+            )
+        ).Expect(200);
         var made = answer.GetProperty("made")[0];
         return (made.GetProperty("id").GetGuid(), made.GetProperty("code").GetString()!, answer.GetProperty("entryId").GetGuid());
     }
@@ -41,7 +77,9 @@ public class ManyHandsTests(House house) : IClassFixture<House>
                 Assert.Contains(reply.Status, new[] { 200, 409, 422 });
             }
 
-            Assert.DoesNotContain((await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray(), l => l.GetProperty("form").GetString() == "top");
+            Assert.DoesNotContain((await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray(), l =>
+                l.GetProperty("form").GetString() == "top"
+            );
         }
     }
 
@@ -67,7 +105,16 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         // Counted on day three, told on day ten: the 300 g of day five came off what was counted then.
         (await ada.Post($"/api/lots/{id}/recount", new { mass = "1050", doneAt = start.AddDays(3) })).Expect(200);
         Assert.Equal("750 g", Left(await ada.Lot(code)));
-        Assert.Equal("750 g", (await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray().Single(l => l.GetProperty("code").GetString() == code).GetProperty("left").GetProperty("text").GetString());
+        Assert.Equal(
+            "750 g",
+            (await ada.Get("/api/lots"))
+                .GetProperty("lots")
+                .EnumerateArray()
+                .Single(l => l.GetProperty("code").GetString() == code)
+                .GetProperty("left")
+                .GetProperty("text")
+                .GetString()
+        );
     }
 
     [Fact]
@@ -79,10 +126,16 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         (await ada.Post($"/api/lots/{id}/recount", new { mass = "800", doneAt = start.AddDays(4) })).Expect(200);
         (await ada.Post("/api/entries", Comb(id, "200", "190", start.AddDays(2)))).Expect(200);
         Assert.Equal("800 g", Left(await ada.Lot(code)));
-        var recount = (await ada.Lot(code)).GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("step").GetString() == "recount");
+        var recount = (await ada.Lot(code))
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Single(e => e.GetProperty("step").GetString() == "recount");
         // With the late taking the count is no longer 200 g short.
         Assert.Equal("fits", recount.GetProperty("balance").GetProperty("status").GetString());
-        Assert.Equal(["doneAt in-the-future"], (await ada.Post($"/api/lots/{id}/leave", new { step = "sell", doneAt = DateTimeOffset.UtcNow.AddDays(5) })).Refused());
+        Assert.Equal(
+            ["doneAt in-the-future"],
+            (await ada.Post($"/api/lots/{id}/leave", new { step = "sell", doneAt = DateTimeOffset.UtcNow.AddDays(5) })).Refused()
+        );
     }
 
     [Fact]
@@ -98,7 +151,7 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         var page = await ada.Lot(code);
         Assert.Equal(77, page.GetProperty("entries").GetArrayLength() + page.GetProperty("earlierEntries").GetInt32());
         List<Guid> ids = [.. page.GetProperty("entries").EnumerateArray().Reverse().Select(e => e.GetProperty("id").GetGuid())];
-        for (var left = page.GetProperty("earlierEntries").GetInt32(); left > 0;)
+        for (var left = page.GetProperty("earlierEntries").GetInt32(); left > 0; )
         {
             var earlier = await ada.Get($"/api/lots/{code}/entries?before={ids[^1]}");
             ids.AddRange(earlier.GetProperty("entries").EnumerateArray().Reverse().Select(e => e.GetProperty("id").GetGuid()));
@@ -131,7 +184,20 @@ public class ManyHandsTests(House house) : IClassFixture<House>
             await lou.Post($"/api/entries/{entry}/void", new { because = "I may not" }),
             await lou.Post($"/api/entries/{entry}/take-back-void", new { }),
             await lou.Send(HttpMethod.Delete, "/api/breeds/gotland"),
-            await lou.Send(HttpMethod.Put, "/api/workshop", new { name = "Mine", unit = "gram", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version }),
+            await lou.Send(
+                HttpMethod.Put,
+                "/api/workshop",
+                new
+                {
+                    name = "Mine",
+                    unit = "gram",
+                    timeZone = "UTC",
+                    currency = "EUR",
+                    scaleStepGrams = 1,
+                    usualBowl = (string?)null,
+                    version,
+                }
+            ),
         };
         Assert.All(replies, r => Assert.Equal(403, r.Status));
         Assert.NotEmpty((await lou.Get($"/api/lots/{code}/routes")).GetProperty("routes").EnumerateArray());
@@ -143,22 +209,44 @@ public class ManyHandsTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (_, code) = await ada.TakeIn(new { mass = "2 kg", breed = "Corriedale" });
-        async Task<string[]> Steps() => [.. (await ada.Get($"/api/lots/{code}/routes?aim=woollenSoft")).GetProperty("routes")[0].GetProperty("steps").EnumerateArray().Select(s => s.GetProperty("step").GetString()!)];
+        async Task<string[]> Steps() =>
+            [
+                .. (await ada.Get($"/api/lots/{code}/routes?aim=woollenSoft"))
+                    .GetProperty("routes")[0]
+                    .GetProperty("steps")
+                    .EnumerateArray()
+                    .Select(s => s.GetProperty("step").GetString()!),
+            ];
         Assert.Equal(["skirt", "wash", "dry", "open", "card"], await Steps());
         var shop = await ada.Get("/api/workshop");
         Assert.Equal(6, shop.GetProperty("schoolQuestions").GetArrayLength());
-        Assert.All(shop.GetProperty("schoolQuestions").EnumerateArray(), q => Assert.All(q.GetProperty("sides").EnumerateArray(), s => Assert.NotEmpty(s.GetProperty("speaksFor").GetString()!)));
-        (await ada.Send(HttpMethod.Put, "/api/workshop", new
-        {
-            name = "Shed",
-            unit = "gram",
-            timeZone = "UTC",
-            currency = "EUR",
-            scaleStepGrams = 1,
-            usualBowl = (string?)null,
-            version = shop.GetProperty("version").GetUInt32(),
-            schools = new { wash = "suintSoak", openBeforeWash = true, leaveWax = true, down = "cloud", fineSocks = "notAtAll" },
-        })).Expect(204);
+        Assert.All(shop.GetProperty("schoolQuestions").EnumerateArray(), q =>
+            Assert.All(q.GetProperty("sides").EnumerateArray(), s => Assert.NotEmpty(s.GetProperty("speaksFor").GetString()!))
+        );
+        (
+            await ada.Send(
+                HttpMethod.Put,
+                "/api/workshop",
+                new
+                {
+                    name = "Shed",
+                    unit = "gram",
+                    timeZone = "UTC",
+                    currency = "EUR",
+                    scaleStepGrams = 1,
+                    usualBowl = (string?)null,
+                    version = shop.GetProperty("version").GetUInt32(),
+                    schools = new
+                    {
+                        wash = "suintSoak",
+                        openBeforeWash = true,
+                        leaveWax = true,
+                        down = "cloud",
+                        fineSocks = "notAtAll",
+                    },
+                }
+            )
+        ).Expect(204);
         Assert.Equal(["skirt", "open", "wash", "dry", "card"], await Steps());
         Assert.Equal("suintSoak", (await ada.Get("/api/workshop")).GetProperty("schools").GetProperty("wash").GetString());
     }
@@ -179,7 +267,10 @@ public class ManyHandsTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (_, code) = await ada.TakeIn(new { mass = "2 kg" });
-        Assert.Equal(status, (await ada.Send(HttpMethod.Get, string.Format(System.Globalization.CultureInfo.InvariantCulture, path, code))).Status);
+        Assert.Equal(
+            status,
+            (await ada.Send(HttpMethod.Get, string.Format(System.Globalization.CultureInfo.InvariantCulture, path, code))).Status
+        );
     }
 
     [Theory]
@@ -191,9 +282,17 @@ public class ManyHandsTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (_, code) = await ada.TakeIn(new { mass = "2 kg" });
-        var reply = await ada.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new StringContent(body, System.Text.Encoding.UTF8, "application/json"), Guid.NewGuid());
+        var reply = await ada.Send(
+            HttpMethod.Put,
+            $"/api/lots/{code}/look-over",
+            new StringContent(body, System.Text.Encoding.UTF8, "application/json"),
+            Guid.NewGuid()
+        );
         Assert.Equal(status, reply.Status);
-        Assert.Equal(JsonValueKind.Null, (await ada.Get($"/api/lots/{code}/look-over")).GetProperty("judgements").GetProperty("handle").ValueKind);
+        Assert.Equal(
+            JsonValueKind.Null,
+            (await ada.Get($"/api/lots/{code}/look-over")).GetProperty("judgements").GetProperty("handle").ValueKind
+        );
     }
 
     [Fact]
@@ -203,7 +302,9 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         var (_, code) = await ada.TakeIn(new { mass = "2 kg" });
         var key = Guid.NewGuid();
         (await ada.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new { judgements = new { handle = "soft" } }, key)).Expect(200);
-        var again = (await ada.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new { judgements = new { handle = "harsh" } }, key)).Expect(200);
+        var again = (
+            await ada.Send(HttpMethod.Put, $"/api/lots/{code}/look-over", new { judgements = new { handle = "harsh" } }, key)
+        ).Expect(200);
         Assert.Equal("soft", again.GetProperty("judgements").GetProperty("handle").GetString());
     }
 
@@ -224,10 +325,53 @@ public class ManyHandsTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (id, code, _) = await Clean(ada, "3000");
-        (await ada.Post("/api/entries", new { step = "card", from = new[] { new { lotId = id, mass = "200", all = false } }, to = new[] { new { form = "batt", mass = "196" } }, losses = new[] { new { kind = "cardWaste", mass = "4" } }, minutes = 30 })).Expect(200);
+        (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "card",
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = id,
+                            mass = "200",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "batt", mass = "196" } },
+                    losses = new[] { new { kind = "cardWaste", mass = "4" } },
+                    minutes = 30,
+                }
+            )
+        ).Expect(200);
         // 60 g nobody accounted for: this one teaches nothing.
-        (await ada.Post("/api/entries", new { step = "card", from = new[] { new { lotId = id, mass = "200", all = false } }, to = new[] { new { form = "batt", mass = "140" } }, minutes = 600 })).Expect(200);
-        var card = (await ada.Get($"/api/lots/{code}/routes?aim=felt")).GetProperty("routes")[0].GetProperty("steps").EnumerateArray().Single(s => s.GetProperty("step").GetString() == "card");
+        (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "card",
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = id,
+                            mass = "200",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "batt", mass = "140" } },
+                    minutes = 600,
+                }
+            )
+        ).Expect(200);
+        var card = (await ada.Get($"/api/lots/{code}/routes?aim=felt"))
+            .GetProperty("routes")[0]
+            .GetProperty("steps")
+            .EnumerateArray()
+            .Single(s => s.GetProperty("step").GetString() == "card");
         Assert.Equal("yours", card.GetProperty("yield").GetProperty("from").GetString());
         var pace = card.GetProperty("hours").GetProperty("working").GetProperty("inputs");
         Assert.Equal(("392 g an hour", "1"), (pace[0].GetProperty("value").GetString(), pace[1].GetProperty("value").GetString()));

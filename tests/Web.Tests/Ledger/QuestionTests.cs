@@ -6,7 +6,8 @@ namespace EarthyTuft.Web.Tests.Ledger;
 /// <summary>The log asks little, carries its answers with the question, and takes the truth whenever it comes.</summary>
 public class QuestionTests(House house) : IClassFixture<House>
 {
-    private static async Task<Guid[]> Asked(Person ada) => [.. (await ada.Get("/api/course")).GetProperty("questions").EnumerateArray().Select(q => q.GetGuid())];
+    private static async Task<Guid[]> Asked(Person ada) =>
+        [.. (await ada.Get("/api/course")).GetProperty("questions").EnumerateArray().Select(q => q.GetGuid())];
 
     private static async Task<(Guid Entry, JsonElement Answer)> Entry(Person ada, object step)
     {
@@ -15,7 +16,8 @@ public class QuestionTests(House house) : IClassFixture<House>
         return (answer.GetProperty("entryId").GetGuid(), answer);
     }
 
-    private static async Task<JsonElement[]> Taps(Person ada, string path) => [.. (await ada.Get(path)).GetProperty("answers").EnumerateArray()];
+    private static async Task<JsonElement[]> Taps(Person ada, string path) =>
+        [.. (await ada.Get(path)).GetProperty("answers").EnumerateArray()];
 
     private static string? Text(JsonElement of, string name) => of.GetProperty(name).GetString();
 
@@ -26,15 +28,24 @@ public class QuestionTests(House house) : IClassFixture<House>
         var (raw, _) = await ada.TakeIn(new { mass = "2000" });
         var (_, answer) = await Entry(ada, Requests.Skirt(raw, "1862"));
         var balance = answer.GetProperty("balance");
-        Assert.Equal(("usualLoss", "skirtings", "It fits: 138 g lost, not weighed (skirtings)."), (Text(balance, "status"), Text(balance, "lostKind"), Text(balance, "sentence")));
+        Assert.Equal(
+            ("usualLoss", "skirtings", "It fits: 138 g lost, not weighed (skirtings)."),
+            (Text(balance, "status"), Text(balance, "lostKind"), Text(balance, "sentence"))
+        );
         Assert.Empty(await Asked(ada));
 
         var made = Text(answer.GetProperty("made")[0], "code")!;
         var page = await ada.Lot(made);
         var strand = Assert.Single(page.GetProperty("ribbon").GetProperty("strands").EnumerateArray());
-        Assert.Equal((true, "skirtings", "138 g"), (strand.GetProperty("notWeighed").GetBoolean(), Text(strand, "kind"), Text(strand.GetProperty("mass"), "text")));
+        Assert.Equal(
+            (true, "skirtings", "138 g"),
+            (strand.GetProperty("notWeighed").GetBoolean(), Text(strand, "kind"), Text(strand.GetProperty("mass"), "text"))
+        );
         Assert.Empty(page.GetProperty("agreement").GetProperty("doubts").EnumerateArray());
-        var where = (await ada.Get($"/api/lots/{made}/where")).GetProperty("lines").EnumerateArray().Single(l => Text(l, "to") == "lostNotWeighed");
+        var where = (await ada.Get($"/api/lots/{made}/where"))
+            .GetProperty("lines")
+            .EnumerateArray()
+            .Single(l => Text(l, "to") == "lostNotWeighed");
         Assert.Equal("138 g", Text(where.GetProperty("logged"), "text"));
     }
 
@@ -55,8 +66,14 @@ public class QuestionTests(House house) : IClassFixture<House>
         var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "1000"));
         Assert.Equal([entry], await Asked(ada));
         var question = await ada.Get($"/api/entries/{entry}/question");
-        Assert.Matches("^1\u202F000 g are not accounted for; the weighings can be off by \\d+ g; skirting a fleece like this usually takes 60 g to 500 g\\.$", Text(question, "sentence"));
-        Assert.DoesNotContain("standard deviation", answer.GetRawText()[..answer.GetRawText().IndexOf("working", StringComparison.Ordinal)]);
+        Assert.Matches(
+            "^1\u202F000 g are not accounted for; the weighings can be off by \\d+ g; skirting a fleece like this usually takes 60 g to 500 g\\.$",
+            Text(question, "sentence")
+        );
+        Assert.DoesNotContain(
+            "standard deviation",
+            answer.GetRawText()[..answer.GetRawText().IndexOf("working", StringComparison.Ordinal)]
+        );
         var taps = question.GetProperty("answers").EnumerateArray().ToArray();
         var lost = taps.First(t => Text(t, "kind") == "lost");
         Assert.Equal("skirtings", Text(lost, "loss"));
@@ -76,17 +93,32 @@ public class QuestionTests(House house) : IClassFixture<House>
         }
 
         var lost = await Short("1000");
-        var told = (await ada.Post($"/api/entries/{lost}/completions", new { loss = new { kind = "dungTags" }, answersQuestion = true })).Expect(200);
+        var told = (
+            await ada.Post($"/api/entries/{lost}/completions", new { loss = new { kind = "dungTags" }, answersQuestion = true })
+        ).Expect(200);
         Assert.Equal("It fits: 1\u202F000 g left by difference.", Text(told, "sentence"));
 
         var heap = await Short("1100");
-        var made = (await ada.Post($"/api/entries/{heap}/completions", new { heap = new { form = "skirted" }, answersQuestion = true })).Expect(200).GetProperty("made")[0];
+        var made = (await ada.Post($"/api/entries/{heap}/completions", new { heap = new { form = "skirted" }, answersQuestion = true }))
+            .Expect(200)
+            .GetProperty("made")[0];
         Assert.Equal("900 g", Text((await ada.Lot(Text(made, "code")!)).GetProperty("lot").GetProperty("left"), "text"));
 
         var wrong = await Short("178");
         var tap = (await Taps(ada, $"/api/entries/{wrong}/question")).First(t => Text(t, "kind") == "weighing");
         Assert.Equal("1\u202F780 g", Text(tap, "mass"));
-        var set = (await ada.Post($"/api/entries/{tap.GetProperty("entryId").GetGuid()}/corrections", new { flowId = tap.GetProperty("flowId").GetGuid(), mass = Text(tap, "mass"), seen = tap.GetProperty("revision").GetInt32(), because = "a digit dropped" })).Expect(200);
+        var set = (
+            await ada.Post(
+                $"/api/entries/{tap.GetProperty("entryId").GetGuid()}/corrections",
+                new
+                {
+                    flowId = tap.GetProperty("flowId").GetGuid(),
+                    mass = Text(tap, "mass"),
+                    seen = tap.GetProperty("revision").GetInt32(),
+                    because = "a digit dropped",
+                }
+            )
+        ).Expect(200);
         Assert.Equal("usualLoss", Text(set.GetProperty("balance"), "status"));
 
         // By now the own log says that this workshop loses half of every fleece; elsewhere it is still a question.
@@ -122,12 +154,22 @@ public class QuestionTests(House house) : IClassFixture<House>
         var tap = (await Taps(ada, $"/api/entries/{entry}/question")).First(t => Text(t, "kind") == "weighing");
         var both = await Task.WhenAll(
             ada.Post($"/api/entries/{entry}/completions", new { loss = new { kind = "skirtings" }, answersQuestion = true }),
-            ada.Post($"/api/entries/{entry}/answer", new { answer = "notKnown" }));
+            ada.Post($"/api/entries/{entry}/answer", new { answer = "notKnown" })
+        );
         Assert.Equal([200, 409], both.Select(r => r.Status == 204 ? 200 : r.Status).Order());
         both.Single(r => r.Status == 409).Refused(409, "answered-meanwhile");
-        (await ada.Post($"/api/entries/{entry}/completions", new { loss = new { kind = "skirtings" }, answersQuestion = true })).Refused(409, "answered-meanwhile");
+        (await ada.Post($"/api/entries/{entry}/completions", new { loss = new { kind = "skirtings" }, answersQuestion = true })).Refused(
+            409,
+            "answered-meanwhile"
+        );
 
-        var first = new { flowId = tap.GetProperty("flowId").GetGuid(), mass = "1780", seen = 0, because = "a digit" };
+        var first = new
+        {
+            flowId = tap.GetProperty("flowId").GetGuid(),
+            mass = "1780",
+            seen = 0,
+            because = "a digit",
+        };
         var path = $"/api/entries/{tap.GetProperty("entryId").GetGuid()}/corrections";
         (await ada.Post(path, first)).Expect(200);
         (await ada.Post(path, first)).Refused(409, "answered-meanwhile");
@@ -139,10 +181,28 @@ public class QuestionTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "2000" });
         var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "1862"));
-        (await ada.Post($"/api/entries/{entry}/completions", new { loss = new { kind = "skirtings", mass = "60", fate = "mulch" } })).Expect(200);
+        (
+            await ada.Post(
+                $"/api/entries/{entry}/completions",
+                new
+                {
+                    loss = new
+                    {
+                        kind = "skirtings",
+                        mass = "60",
+                        fate = "mulch",
+                    },
+                }
+            )
+        ).Expect(200);
         (await ada.Post($"/api/entries/{entry}/completions", new { minutes = 25, notes = "rain on the roof" })).Expect(200);
-        (await ada.Post($"/api/entries/{entry}/completions", new { measures = new Dictionary<string, double> { ["plucked"] = 12 } })).Expect(200);
-        var told = (await ada.Lot(Text(answer.GetProperty("made")[0], "code")!)).GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("id").GetGuid() == entry);
+        (
+            await ada.Post($"/api/entries/{entry}/completions", new { measures = new Dictionary<string, double> { ["plucked"] = 12 } })
+        ).Expect(200);
+        var told = (await ada.Lot(Text(answer.GetProperty("made")[0], "code")!))
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Single(e => e.GetProperty("id").GetGuid() == entry);
         var loss = told.GetProperty("flows").EnumerateArray().Single(f => Text(f, "role") == "loss");
         Assert.Equal(("60 g", "mulch"), (Text(loss.GetProperty("logged"), "text"), Text(loss, "fate")));
         Assert.Equal("Ada", Text(loss.GetProperty("added"), "who"));
@@ -158,7 +218,11 @@ public class QuestionTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "2000" });
         var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "1862"));
-        var (path, key, body) = ($"/api/entries/{entry}/completions", Guid.NewGuid(), new { loss = new { kind = "skirtings", mass = "60" }, notes = "under the bench" });
+        var (path, key, body) = (
+            $"/api/entries/{entry}/completions",
+            Guid.NewGuid(),
+            new { loss = new { kind = "skirtings", mass = "60" }, notes = "under the bench" }
+        );
         var both = await Task.WhenAll(ada.Post(path, body, key), ada.Post(path, body, key));
         Assert.All(both, reply => reply.Expect(200));
         var page = await ada.Lot(Text(answer.GetProperty("made")[0], "code")!);
@@ -187,15 +251,55 @@ public class QuestionTests(House house) : IClassFixture<House>
         var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "3000"));
         var made = answer.GetProperty("made")[0].GetProperty("id").GetGuid();
         var tap = (await Taps(ada, $"/api/entries/{entry}/question")).First(t => Text(t, "kind") == "weighing");
-        var set = new { flowId = tap.GetProperty("flowId").GetGuid(), mass = "4200", seen = 0, because = "a digit" };
+        var set = new
+        {
+            flowId = tap.GetProperty("flowId").GetGuid(),
+            mass = "4200",
+            seen = 0,
+            because = "a digit",
+        };
         var path = $"/api/entries/{tap.GetProperty("entryId").GetGuid()}/corrections";
         var replies = await Task.WhenAll(
             ada.Post(path, set),
             ada.Post(path, set),
             ada.Post($"/api/entries/{entry}/completions", new { minutes = 30 }),
             ada.Post($"/api/entries/{entry}/answer", new { answer = "notKnown" }),
-            ada.Post("/api/entries", new { step = "divide", doneAt = DateTimeOffset.UtcNow.AddHours(-1), from = new[] { new { lotId = made, mass = "500", all = false } }, to = new[] { new { form = "skirted", mass = "499" } } }),
-            ada.Post("/api/entries", new { step = "divide", from = new[] { new { lotId = made, mass = "300", all = false } }, to = new[] { new { form = "skirted", mass = "299" } } }));
+            ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "divide",
+                    doneAt = DateTimeOffset.UtcNow.AddHours(-1),
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = made,
+                            mass = "500",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "skirted", mass = "499" } },
+                }
+            ),
+            ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "divide",
+                    from = new[]
+                    {
+                        new
+                        {
+                            lotId = made,
+                            mass = "300",
+                            all = false,
+                        },
+                    },
+                    to = new[] { new { form = "skirted", mass = "299" } },
+                }
+            )
+        );
         Assert.All(replies, r => Assert.Contains(r.Status, new[] { 200, 204, 409 }));
         Assert.Single(replies.Take(2), r => r.Status == 200);
     }
@@ -207,21 +311,38 @@ public class QuestionTests(House house) : IClassFixture<House>
         var (raw, _) = await ada.TakeIn(new { mass = "2000" });
         var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "1862"));
         var path = $"/api/entries/{entry}/completions";
-        Assert.Equal(["loss.mass more-than-went-in"], (await ada.Post(path, new { loss = new { kind = "skirtings", mass = "2500" } })).Refused());
+        Assert.Equal(
+            ["loss.mass more-than-went-in"],
+            (await ada.Post(path, new { loss = new { kind = "skirtings", mass = "2500" } })).Refused()
+        );
         Assert.Equal(["loss nothing-added"], (await ada.Post(path, new { })).Refused());
         Assert.Equal(["heap.form wrong-form"], (await ada.Post(path, new { heap = new { form = "top", mass = "50" } })).Refused());
         Assert.Equal(["heap.mass empty-lot"], (await ada.Post(path, new { heap = new { form = "skirted", mass = "0" } })).Refused());
         Assert.Equal(["gain.mass empty"], (await ada.Post(path, new { gain = new { kind = "dye", mass = "" } })).Refused());
-        Assert.Equal(["measures.hairs not-measured-here"], (await ada.Post(path, new { measures = new Dictionary<string, double> { ["hairs"] = 3 } })).Refused());
+        Assert.Equal(
+            ["measures.hairs not-measured-here"],
+            (await ada.Post(path, new { measures = new Dictionary<string, double> { ["hairs"] = 3 } })).Refused()
+        );
         Assert.Equal(404, (await ada.Post($"/api/entries/{Guid.NewGuid()}/completions", new { minutes = 3 })).Status);
-        Assert.Single((await ada.Lot(Text(answer.GetProperty("made")[0], "code")!)).GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("id").GetGuid() == entry).GetProperty("flows").EnumerateArray(), f => Text(f, "role") == "out");
+        Assert.Single(
+            (await ada.Lot(Text(answer.GetProperty("made")[0], "code")!))
+                .GetProperty("entries")
+                .EnumerateArray()
+                .Single(e => e.GetProperty("id").GetGuid() == entry)
+                .GetProperty("flows")
+                .EnumerateArray(),
+            f => Text(f, "role") == "out"
+        );
         // With a reason it goes in.
         (await ada.Post(path, new { loss = new { kind = "skirtings", mass = "2500" }, because = "wet to the skin" })).Expect(200);
         Assert.Empty(await Asked(ada));
         // A second unweighed loss has nothing to be found from.
         var (more, _) = await ada.TakeIn(new { mass = "900" });
         var (wash, _) = await Entry(ada, Requests.Wash(more));
-        Assert.Equal(["loss.mass one-by-difference"], (await ada.Post($"/api/entries/{wash}/completions", new { loss = new { kind = "dirtAndSand" } })).Refused());
+        Assert.Equal(
+            ["loss.mass one-by-difference"],
+            (await ada.Post($"/api/entries/{wash}/completions", new { loss = new { kind = "dirtAndSand" } })).Refused()
+        );
     }
 
     [Fact]
@@ -231,7 +352,21 @@ public class QuestionTests(House house) : IClassFixture<House>
         var (raw, _) = await ada.TakeIn(new { mass = "1600" });
         // 741 was written for 1471.
         var (skirted, code) = await ada.Log(Requests.Skirt(raw, "741", ("skirtings", "125")));
-        var comb = new { step = "wash", from = new[] { new { lotId = skirted, mass = "1470", all = true } }, to = new[] { new { form = "washed" } }, losses = new[] { new { kind = "waxAndSuint" } } };
+        var comb = new
+        {
+            step = "wash",
+            from = new[]
+            {
+                new
+                {
+                    lotId = skirted,
+                    mass = "1470",
+                    all = true,
+                },
+            },
+            to = new[] { new { form = "washed" } },
+            losses = new[] { new { kind = "waxAndSuint" } },
+        };
         var preview = (await ada.Post("/api/entries/weigh-up", comb)).Expect(200);
         Assert.StartsWith("The scale says 1\u202F470 g, and the book has 741 g", Text(preview, "aboveTheBook"));
         var answer = (await ada.Post("/api/entries", comb)).Expect(200);
@@ -243,7 +378,18 @@ public class QuestionTests(House house) : IClassFixture<House>
         Assert.StartsWith($"the 741 g of {code}", Text(earlier, "words"));
         Assert.Contains(taps, t => Text(t, "field") == "from[0]");
 
-        var settled = (await ada.Post($"/api/drafts/{draft}/settle", new { mass = "1471", entryId = earlier.GetProperty("entryId").GetGuid(), flowId = earlier.GetProperty("flowId").GetGuid(), revision = earlier.GetProperty("revision").GetInt32() })).Expect(200);
+        var settled = (
+            await ada.Post(
+                $"/api/drafts/{draft}/settle",
+                new
+                {
+                    mass = "1471",
+                    entryId = earlier.GetProperty("entryId").GetGuid(),
+                    flowId = earlier.GetProperty("flowId").GetGuid(),
+                    revision = earlier.GetProperty("revision").GetInt32(),
+                }
+            )
+        ).Expect(200);
         Assert.True(settled.GetProperty("kept").GetBoolean(), Text(settled, "sentence"));
         Assert.Empty((await ada.Get("/api/drafts")).EnumerateArray());
         Assert.Empty(await Asked(ada));
@@ -257,17 +403,45 @@ public class QuestionTests(House house) : IClassFixture<House>
         {
             var (raw, _) = await ada.TakeIn(new { mass = "900" });
             var (skirted, _) = await ada.Log(Requests.Skirt(raw, "800", ("skirtings", "99")));
-            var answer = (await ada.Post("/api/entries", new { step = "divide", from = new[] { new { lotId = skirted, mass = taken, all = false } }, to = new[] { new { form = "skirted", mass = "800" } } })).Expect(200);
+            var answer = (
+                await ada.Post(
+                    "/api/entries",
+                    new
+                    {
+                        step = "divide",
+                        from = new[]
+                        {
+                            new
+                            {
+                                lotId = skirted,
+                                mass = taken,
+                                all = false,
+                            },
+                        },
+                        to = new[] { new { form = "skirted", mass = "800" } },
+                    }
+                )
+            ).Expect(200);
             return answer.GetProperty("draftId").GetGuid();
         }
 
         var there = await Draft("860");
-        Assert.True((await ada.Post($"/api/drafts/{there}/confirm", new { because = "It was there when it was weighed." })).Expect(200).GetProperty("kept").GetBoolean());
+        Assert.True(
+            (await ada.Post($"/api/drafts/{there}/confirm", new { because = "It was there when it was weighed." }))
+                .Expect(200)
+                .GetProperty("kept")
+                .GetBoolean()
+        );
 
         var slip = await Draft("8000");
         var own = (await Taps(ada, $"/api/drafts/{slip}/question"))[0];
         Assert.Equal(("from[0]", "800 g"), (Text(own, "field"), Text(own, "mass")));
-        Assert.True((await ada.Post($"/api/drafts/{slip}/settle", new { mass = Text(own, "mass"), field = "from[0]" })).Expect(200).GetProperty("kept").GetBoolean());
+        Assert.True(
+            (await ada.Post($"/api/drafts/{slip}/settle", new { mass = Text(own, "mass"), field = "from[0]" }))
+                .Expect(200)
+                .GetProperty("kept")
+                .GetBoolean()
+        );
         Assert.Empty((await ada.Get("/api/drafts")).EnumerateArray());
         Assert.Equal(404, (await ada.Post($"/api/drafts/{slip}/settle", new { mass = "800", field = "from[0]" })).Status);
     }
@@ -281,7 +455,20 @@ public class QuestionTests(House house) : IClassFixture<House>
         Assert.Equal(["field unknown"], (await ada.Post($"/api/drafts/{draft}/settle", new { mass = "10", field = "to[7]" })).Refused());
         Assert.Equal(["field unknown"], (await ada.Post($"/api/drafts/{draft}/settle", new { mass = "10", field = "nonsense" })).Refused());
         Assert.Equal(["flowId missing"], (await ada.Post($"/api/drafts/{draft}/settle", new { mass = "10" })).Refused());
-        Assert.Equal(404, (await ada.Post($"/api/drafts/{draft}/settle", new { mass = "10", entryId = Guid.NewGuid(), flowId = Guid.NewGuid() })).Status);
+        Assert.Equal(
+            404,
+            (
+                await ada.Post(
+                    $"/api/drafts/{draft}/settle",
+                    new
+                    {
+                        mass = "10",
+                        entryId = Guid.NewGuid(),
+                        flowId = Guid.NewGuid(),
+                    }
+                )
+            ).Status
+        );
         Assert.Single((await ada.Get("/api/drafts")).EnumerateArray());
     }
 
@@ -324,7 +511,9 @@ public class QuestionTests(House house) : IClassFixture<House>
         var log = (await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text;
         Assert.Contains(",not-known", log);
         var bea = await house.Register();
-        (await bea.Send(HttpMethod.Post, "/api/weigh-log/import", new StringContent(log, System.Text.Encoding.UTF8, "text/csv"))).Expect(200);
+        (await bea.Send(HttpMethod.Post, "/api/weigh-log/import", new StringContent(log, System.Text.Encoding.UTF8, "text/csv"))).Expect(
+            200
+        );
         Assert.Empty(await Asked(bea));
         Assert.Equal(log, (await bea.Send(HttpMethod.Get, "/api/weigh-log")).Text);
     }

@@ -133,13 +133,23 @@ public class NewsTests(House house) : IClassFixture<House>
                 Assert.InRange(await ben.More(what, before), TimeSpan.Zero, TimeSpan.FromSeconds(1));
             }
 
-            Guid fleece = default, skirted = default;
+            Guid fleece = default,
+                skirted = default;
             await Heard(async () => fleece = (await ada.TakeIn(new { mass = "1500", breed = "Gotland" })).Id);
             await Heard(async () => skirted = (await ada.Log(Requests.Skirt(fleece, "1400", ("skirtings", "98")))).Id);
             await Heard(async () => (await ada.Post($"/api/lots/{skirted}/locks", new { place = "shoulder", length = "110" })).Expect(200));
             await Heard(async () => (await ada.Send(HttpMethod.Patch, $"/api/lots/{skirted}/facts", new { colour = "grey" })).Expect(204));
-            await Heard(async () => (await ada.Post("/api/weigh-log/import", new StringContent(
-                "entry,line,step,done_at,who,flow,lot,form,amount,mass_g\n1,1,take-in,2026-02-19T09:00:00Z,Ilse,out,B-07,raw,weighed,3180\n", new System.Net.Http.Headers.MediaTypeHeaderValue("text/csv", "utf-8")))).Expect(200));
+            await Heard(async () =>
+                (
+                    await ada.Post(
+                        "/api/weigh-log/import",
+                        new StringContent(
+                            "entry,line,step,done_at,who,flow,lot,form,amount,mass_g\n1,1,take-in,2026-02-19T09:00:00Z,Ilse,out,B-07,raw,weighed,3180\n",
+                            new System.Net.Http.Headers.MediaTypeHeaderValue("text/csv", "utf-8")
+                        )
+                    )
+                ).Expect(200)
+            );
             await Heard(async () => (await ada.Post("/api/scouring/tubs", new { name = "zinc tub", litres = "60" })).Expect(200), "tools");
         }
     }
@@ -193,7 +203,8 @@ public class NewsTests(House house) : IClassFixture<House>
             var elsewhere = new Ear(ada.Copy(other));
             await elsewhere.Settle();
             var workshop = (await ada.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
-            long Revision(WebApplicationFactory<Program> process) => process.Services.GetRequiredService<WorkshopRevisions>().Of(workshop, News.Log);
+            long Revision(WebApplicationFactory<Program> process) =>
+                process.Services.GetRequiredService<WorkshopRevisions>().Of(workshop, News.Log);
             var (here, there, heard) = (Revision(house.Factory), Revision(other), elsewhere.Count("log"));
             await ada.TakeIn(new { mass = "900" });
             var committed = Revision(house.Factory);

@@ -21,7 +21,10 @@ public class CodeTests(House house) : IClassFixture<House>
         var (raw, _) = await ada.TakeIn(new { mass = "900" });
         await using var scope = house.Factory.Services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
-        scope.ServiceProvider.GetRequiredService<WorkshopScope>().WorkshopId = (await ada.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
+        scope.ServiceProvider.GetRequiredService<WorkshopScope>().WorkshopId = (await ada.Get("/api/session"))
+            .GetProperty("workshop")
+            .GetProperty("id")
+            .GetGuid();
         var letter = LotCode.RootOf((await db.Lots.SingleAsync(Cancellation)).Code).Split('-')[0];
 
         // Lots whose codes no counter knows of, in the root's own row and in the row of what is made of it.
@@ -45,7 +48,10 @@ public class CodeTests(House house) : IClassFixture<House>
         }
 
         await db.Database.ExecuteSqlAsync($"delete from code_counters", Cancellation);
-        await db.Database.ExecuteSqlAsync($"insert into code_counters (workshop_id, prefix, last) values ({db.Workshop}, {letter}, {counted}), ({db.Workshop}, {root}, {counted})", Cancellation);
+        await db.Database.ExecuteSqlAsync(
+            $"insert into code_counters (workshop_id, prefix, last) values ({db.Workshop}, {letter}, {counted}), ({db.Workshop}, {root}, {counted})",
+            Cancellation
+        );
 
         var (_, made) = await ada.Log(Requests.Skirt(raw, "850", ("skirtings", "50")));
         Assert.Equal(LotCode.Child(root, counted + 2 + taken), made);

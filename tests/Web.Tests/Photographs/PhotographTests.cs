@@ -49,7 +49,11 @@ public class PhotographTests(House house) : IClassFixture<House>
             Assert.Equal((144, 360), (small.Width, small.Height));
         }
 
-        static string Name(SKColor c) => c.Red > 180 ? "red" : c.Blue > 180 ? "blue" : c.Green > 180 ? "green" : c.ToString();
+        static string Name(SKColor c) =>
+            c.Red > 180 ? "red"
+            : c.Blue > 180 ? "blue"
+            : c.Green > 180 ? "green"
+            : c.ToString();
     }
 
     [Theory]
@@ -65,7 +69,18 @@ public class PhotographTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, _) = await ada.TakeIn(new { mass = "500" });
-        var made = (await Put(ada, "lot", lot, TestPictures.Lying(TestPictures.Stripes(SKEncodedImageFormat.Jpeg, 64, 32, SKColors.Red, SKColors.Lime), (ushort)orientation, "x"))).Expect(200);
+        var made = (
+            await Put(
+                ada,
+                "lot",
+                lot,
+                TestPictures.Lying(
+                    TestPictures.Stripes(SKEncodedImageFormat.Jpeg, 64, 32, SKColors.Red, SKColors.Lime),
+                    (ushort)orientation,
+                    "x"
+                )
+            )
+        ).Expect(200);
         using var shown = SKBitmap.Decode(await Seen(ada, Id(made)));
         var lies = orientation >= 5;
         Assert.Equal(lies ? (32, 64) : (64, 32), (shown.Width, shown.Height));
@@ -87,7 +102,18 @@ public class PhotographTests(House house) : IClassFixture<House>
         Assert.Equal("picture cut-off", await Refused(TestPictures.Bomb(6000, 6000)));
         Assert.Equal("picture cut-off", await Refused(jpeg[..(jpeg.Length / 2)]));
         Assert.Equal("picture heic", await Refused([0, 0, 0, 24, .. "ftypheic"u8, 0, 0, 0, 0, .. "mif1heic"u8]));
-        foreach (var other in new[] { "GIF89a\u0001\0\u0001\0\0\0\0;", "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>", "<html><script>alert(1)</script>", "%PDF-1.7", "just words", "PK\u0003\u0004", "BM6\0\0\0" })
+        foreach (
+            var other in new[]
+            {
+                "GIF89a\u0001\0\u0001\0\0\0\0;",
+                "<svg xmlns='http://www.w3.org/2000/svg'><script>alert(1)</script></svg>",
+                "<html><script>alert(1)</script>",
+                "%PDF-1.7",
+                "just words",
+                "PK\u0003\u0004",
+                "BM6\0\0\0",
+            }
+        )
         {
             Assert.Equal("picture not-a-picture", await Refused(Encoding.Latin1.GetBytes(other)));
         }
@@ -122,7 +148,17 @@ public class PhotographTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (clean, code) = await ada.TakeIn(new { mass = "500", form = "clean" });
         var entry = (await ada.Lot(code)).GetProperty("entries")[0].GetProperty("id").GetGuid();
-        var run = (await ada.Post("/api/runs", new { craft = "card", lotIds = new[] { clean }, most = "40" })).Expect(200).GetProperty("id").GetGuid();
+        var run = (
+            await ada.Post(
+                "/api/runs",
+                new
+                {
+                    craft = "card",
+                    lotIds = new[] { clean },
+                    most = "40",
+                }
+            )
+        ).Expect(200).GetProperty("id").GetGuid();
         var (top, _) = await ada.TakeIn(new { mass = "50", form = "top" });
         var sample = (await ada.Post("/api/samples", new { lotId = top, verdict = "Soft." })).Expect(200).GetProperty("id").GetGuid();
         var png = TestPictures.Png(30, 20);
@@ -140,14 +176,28 @@ public class PhotographTests(House house) : IClassFixture<House>
         Assert.Equal([all[3]], await List(ada, "lot", top));
         Assert.Equal(4, (await ada.Get("/api/photographs")).GetProperty("photographs").GetArrayLength());
         // What was photographed at a run stands with the entry that logs it.
-        (await ada.Post("/api/entries", new { step = "card", runId = run, from = new[] { new { lotId = clean, all = true } }, to = new[] { new { form = "batt", mass = "480" } } })).Expect(200);
+        (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "card",
+                    runId = run,
+                    from = new[] { new { lotId = clean, all = true } },
+                    to = new[] { new { form = "batt", mass = "480" } },
+                }
+            )
+        ).Expect(200);
         Assert.Contains(all[2], await List(ada, "lot", clean));
         (await Put(ada, "lot", Guid.NewGuid(), png)).Refused(404, "not-here");
         (await ada.Send(HttpMethod.Get, "/api/photographs?of=lot")).Expect(400);
 
         var caption = (await ada.Send(HttpMethod.Put, $"/api/photographs/{all[0]}", new { caption = "  by the window " })).Expect(200);
         Assert.Equal("by the window", caption.GetProperty("caption").GetString());
-        Assert.Equal(["caption out-of-range"], (await ada.Send(HttpMethod.Put, $"/api/photographs/{all[0]}", new { caption = new string('w', 301) })).Refused());
+        Assert.Equal(
+            ["caption out-of-range"],
+            (await ada.Send(HttpMethod.Put, $"/api/photographs/{all[0]}", new { caption = new string('w', 301) })).Refused()
+        );
         (await ada.Send(HttpMethod.Delete, $"/api/photographs/{all[0]}")).Expect(204);
         (await ada.Send(HttpMethod.Delete, $"/api/photographs/{all[0]}")).Expect(404);
         Assert.Equal(2, (await List(ada, "lot", clean)).Length);
@@ -169,7 +219,10 @@ public class PhotographTests(House house) : IClassFixture<House>
         (await bea.Send(HttpMethod.Get, $"/api/photographs?of=lot&id={lot}")).Refused(404, "not-here");
         (await Put(bea, "lot", lot, TestPictures.Png(30, 20))).Refused(404, "not-here");
         Assert.Empty((await bea.Get("/api/photographs")).GetProperty("photographs").EnumerateArray());
-        (await new Person(house.Factory.CreateClient()).Send(HttpMethod.Get, $"/api/photographs/{made}/picture")).Refused(401, "not-signed-in");
+        (await new Person(house.Factory.CreateClient()).Send(HttpMethod.Get, $"/api/photographs/{made}/picture")).Refused(
+            401,
+            "not-signed-in"
+        );
 
         using var again = new HttpRequestMessage(HttpMethod.Get, $"/api/photographs/{made}/picture");
         again.Headers.Add("If-None-Match", $"\"{made:N}\"");
@@ -196,7 +249,14 @@ public class PhotographTests(House house) : IClassFixture<House>
         (await Put(ada, "lot", other, png)).Expect(200);
         var first = await ada.Get("/api/photographs");
         var rest = await ada.Get("/api/photographs?after=" + Uri.EscapeDataString(first.GetProperty("after").GetString()!));
-        Assert.Equal((60, 1, JsonValueKind.Null), (first.GetProperty("photographs").GetArrayLength(), rest.GetProperty("photographs").GetArrayLength(), rest.GetProperty("after").ValueKind));
+        Assert.Equal(
+            (60, 1, JsonValueKind.Null),
+            (
+                first.GetProperty("photographs").GetArrayLength(),
+                rest.GetProperty("photographs").GetArrayLength(),
+                rest.GetProperty("after").ValueKind
+            )
+        );
         (await ada.Send(HttpMethod.Get, "/api/photographs?after=yesterday")).Expect(400);
     }
 
@@ -220,23 +280,62 @@ public class PhotographTests(House house) : IClassFixture<House>
     public async Task The_main_colours_are_held_against_the_own_lots()
     {
         var ada = await house.Register();
-        var (rust, rustCode) = await ada.TakeIn(new { mass = "100", form = "top", colour = "rust #A2402B" });
-        var (gold, goldCode) = await ada.TakeIn(new { mass = "100", form = "top", colour = "gold #C79A2B" });
+        var (rust, rustCode) = await ada.TakeIn(
+            new
+            {
+                mass = "100",
+                form = "top",
+                colour = "rust #A2402B",
+            }
+        );
+        var (gold, goldCode) = await ada.TakeIn(
+            new
+            {
+                mass = "100",
+                form = "top",
+                colour = "gold #C79A2B",
+            }
+        );
         await ada.TakeIn(new { mass = "100", form = "top" });
-        var photograph = TestPictures.Stripes(SKEncodedImageFormat.Jpeg, 900, 300, new(0xA4, 0x42, 0x2A), new(0xA0, 0x3E, 0x2C), new(0xC5, 0x9C, 0x2D), new(0x20, 0x40, 0xA0));
+        var photograph = TestPictures.Stripes(
+            SKEncodedImageFormat.Jpeg,
+            900,
+            300,
+            new(0xA4, 0x42, 0x2A),
+            new(0xA0, 0x3E, 0x2C),
+            new(0xC5, 0x9C, 0x2D),
+            new(0x20, 0x40, 0xA0)
+        );
         var made = (await ada.Send(HttpMethod.Post, "/api/photographs/colours", TestPictures.Body(photograph), Guid.NewGuid())).Expect(200);
         var colours = made.GetProperty("colours").EnumerateArray().ToArray();
-        Assert.Equal([rustCode, goldCode, "lacking"], colours.Select(c => c.GetProperty("isLacking").GetBoolean() ? "lacking" : c.GetProperty("nearest").GetProperty("code").GetString()!).OrderBy(c => c == "lacking").ThenBy(c => c == goldCode));
+        Assert.Equal(
+            [rustCode, goldCode, "lacking"],
+            colours
+                .Select(c =>
+                    c.GetProperty("isLacking").GetBoolean() ? "lacking" : c.GetProperty("nearest").GetProperty("code").GetString()!
+                )
+                .OrderBy(c => c == "lacking")
+                .ThenBy(c => c == goldCode)
+        );
         Assert.Equal(50, colours[0].GetProperty("percent").GetDouble(), 1.0);
-        Assert.Equal([(rust, 67), (gold, 33)], made.GetProperty("recipe").EnumerateArray().Select(r => (r.GetProperty("lotId").GetGuid(), r.GetProperty("percent").GetInt32())));
+        Assert.Equal(
+            [(rust, 67), (gold, 33)],
+            made.GetProperty("recipe").EnumerateArray().Select(r => (r.GetProperty("lotId").GetGuid(), r.GetProperty("percent").GetInt32()))
+        );
         Assert.Equal([0, 0, 1, 2], made.GetProperty("repeat").EnumerateArray().Select(r => r.GetInt32()).Order());
         Assert.Contains("For 25 % of the picture", made.GetProperty("sentence").GetString());
         // The same of one that is kept.
         var kept = Id((await Put(ada, "lot", rust, photograph)).Expect(200));
-        Assert.Equal(colours.Length, (await ada.Get($"/api/photographs/{kept}/colours?step=divide&most=8")).GetProperty("colours").GetArrayLength());
+        Assert.Equal(
+            colours.Length,
+            (await ada.Get($"/api/photographs/{kept}/colours?step=divide&most=8")).GetProperty("colours").GetArrayLength()
+        );
         Assert.Single((await ada.Get($"/api/photographs/{kept}/colours?most=1")).GetProperty("colours").EnumerateArray());
         Assert.Equal(["most out-of-range"], (await ada.Send(HttpMethod.Get, $"/api/photographs/{kept}/colours?most=9")).Refused());
-        Assert.Equal(["picture not-a-picture"], (await ada.Send(HttpMethod.Post, "/api/photographs/colours", TestPictures.Body([1, 2, 3]), Guid.NewGuid())).Refused());
+        Assert.Equal(
+            ["picture not-a-picture"],
+            (await ada.Send(HttpMethod.Post, "/api/photographs/colours", TestPictures.Body([1, 2, 3]), Guid.NewGuid())).Refused()
+        );
     }
 
     [Fact]

@@ -6,7 +6,17 @@ namespace EarthyTuft.Web.Tests.Sampling;
 /// <summary>The wall: the newest first, piece by piece, each sample by the lock that stands for its lot.</summary>
 public class SampleWallTests(House house) : IClassFixture<House>
 {
-    private static async Task<Guid> Top(Person person) => (await person.TakeIn(new { mass = "500", form = "top", breed = "Romney" })).Id;
+    private static async Task<Guid> Top(Person person) =>
+        (
+            await person.TakeIn(
+                new
+                {
+                    mass = "500",
+                    form = "top",
+                    breed = "Romney",
+                }
+            )
+        ).Id;
 
     private static async Task<JsonElement> Hung(Person person) => (await person.Get("/api/samples")).GetProperty("hung");
 
@@ -18,7 +28,9 @@ public class SampleWallTests(House house) : IClassFixture<House>
         var kept = new List<string>();
         for (var i = 0; i < 45; i++)
         {
-            kept.Add((await ada.Post("/api/samples", new { lotId = top, verdict = $"number {i}" })).Expect(200).GetProperty("code").GetString()!);
+            kept.Add(
+                (await ada.Post("/api/samples", new { lotId = top, verdict = $"number {i}" })).Expect(200).GetProperty("code").GetString()!
+            );
         }
 
         var found = new List<string>();
@@ -30,8 +42,7 @@ public class SampleWallTests(House house) : IClassFixture<House>
             found.AddRange(page.GetProperty("hung").EnumerateArray().Select(h => h.GetProperty("sample").GetProperty("code").GetString()!));
             after = page.GetProperty("next").GetString();
             pages++;
-        }
-        while (after is not null);
+        } while (after is not null);
         Assert.Equal(2, pages);
         kept.Reverse();
         Assert.Equal(kept, found);
@@ -50,11 +61,30 @@ public class SampleWallTests(House house) : IClassFixture<House>
             (await ada.Post($"/api/lots/{raw}/locks", new { length })).Expect(200);
         }
 
-        var (clean, _) = await ada.Log(new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "700", state = "rested" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        var (clean, _) = await ada.Log(
+            new
+            {
+                step = "wash",
+                from = new[] { new { lotId = raw } },
+                to = new[]
+                {
+                    new
+                    {
+                        form = "clean",
+                        mass = "700",
+                        state = "rested",
+                    },
+                },
+                losses = new[] { new { kind = "waxAndSuint" } },
+            }
+        );
         var (top, _) = await ada.Log(Requests.Comb(clean, "350", "300", "49"));
         (await ada.Post("/api/samples", new { lotId = top })).Expect(200);
         var hung = Assert.Single((await Hung(ada)).EnumerateArray());
-        Assert.Equal((220.0, 240.0), (hung.GetProperty("lock").GetProperty("lengthMillimetres").GetDouble(), hung.GetProperty("longestMillimetres").GetDouble()));
+        Assert.Equal(
+            (220.0, 240.0),
+            (hung.GetProperty("lock").GetProperty("lengthMillimetres").GetDouble(), hung.GetProperty("longestMillimetres").GetDouble())
+        );
 
         // Locks of its own go before those of the fleece, and one that is taken back counts no more.
         (await ada.Post($"/api/lots/{clean}/locks", new { length = "190" })).Expect(200);
@@ -62,7 +92,10 @@ public class SampleWallTests(House house) : IClassFixture<House>
         var near = hung.GetProperty("lock");
         Assert.Equal(190, near.GetProperty("lengthMillimetres").GetDouble());
         (await ada.Send(HttpMethod.Delete, $"/api/locks/{near.GetProperty("id").GetGuid()}")).Expect(200);
-        Assert.Equal(220, Assert.Single((await Hung(ada)).EnumerateArray()).GetProperty("lock").GetProperty("lengthMillimetres").GetDouble());
+        Assert.Equal(
+            220,
+            Assert.Single((await Hung(ada)).EnumerateArray()).GetProperty("lock").GetProperty("lengthMillimetres").GetDouble()
+        );
     }
 
     [Fact]

@@ -11,7 +11,8 @@ public class BathWatchTests(House house) : IClassFixture<House>
     private static async Task<JsonElement> ReadAt(Person ada, JsonElement bath, double minute, double celsius) =>
         Bath((await Read(ada, bath, celsius, bath.GetProperty("startedAt").GetDateTimeOffset().AddMinutes(minute))).Expect(200));
 
-    private static double MinutesToLift(JsonElement bath) => (bath.GetProperty("dueAt").GetDateTimeOffset() - bath.GetProperty("startedAt").GetDateTimeOffset()).TotalMinutes;
+    private static double MinutesToLift(JsonElement bath) =>
+        (bath.GetProperty("dueAt").GetDateTimeOffset() - bath.GetProperty("startedAt").GetDateTimeOffset()).TotalMinutes;
 
     private static async Task<JsonElement> Begun(Person ada, double minutesAgo, Guid? tub = null) =>
         await StartBath(ada, Id(await StartWash(ada, (await Skirted(ada, "900")).Id, tub)), minutesAgo: minutesAgo);
@@ -82,7 +83,10 @@ public class BathWatchTests(House house) : IClassFixture<House>
         }
 
         Assert.True(MinutesToLift(bath) > before + 10);
-        var steps = bath.GetProperty("working").GetProperty("inputs").EnumerateArray().ToDictionary(i => i.GetProperty("name").GetString()!, i => i.GetProperty("value").GetString()!);
+        var steps = bath.GetProperty("working")
+            .GetProperty("inputs")
+            .EnumerateArray()
+            .ToDictionary(i => i.GetProperty("name").GetString()!, i => i.GetProperty("value").GetString()!);
         Assert.Contains("when the water changed", steps["start"]);
         Assert.Equal("2, and 3 set aside", steps["readings"]);
     }
@@ -91,8 +95,36 @@ public class BathWatchTests(House house) : IClassFixture<House>
     public async Task A_probe_hangs_in_one_bath_and_can_be_hung_in_another()
     {
         var ada = await house.Register();
-        var probe = Id((await ada.Post("/api/instruments", new { kind = "probe", name = "bath probe", host = "127.0.0.1", port = 9, on = false })).Expect(200));
-        var scale = Id((await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = false })).Expect(200));
+        var probe = Id(
+            (
+                await ada.Post(
+                    "/api/instruments",
+                    new
+                    {
+                        kind = "probe",
+                        name = "bath probe",
+                        host = "127.0.0.1",
+                        port = 9,
+                        on = false,
+                    }
+                )
+            ).Expect(200)
+        );
+        var scale = Id(
+            (
+                await ada.Post(
+                    "/api/instruments",
+                    new
+                    {
+                        kind = "scale",
+                        name = "scale",
+                        host = "127.0.0.1",
+                        port = 9,
+                        on = false,
+                    }
+                )
+            ).Expect(200)
+        );
         var first = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
         Assert.Equal(probe, Bath(await StartBath(ada, first, probe: probe)).GetProperty("probeId").GetGuid());
         Assert.Contains("probeId not-here", (await Hang(ada, await BathNow(ada, first), scale)).Refused());
@@ -113,11 +145,36 @@ public class BathWatchTests(House house) : IClassFixture<House>
     {
         var web = await WebProcess.Start(house.Connection);
         var ada = new Person(web.Client());
-        (await ada.Send(HttpMethod.Post, "/api/session/register", new { email = $"{Guid.NewGuid():N}@example.org", password = "wool and water", name = "Ada" })).Expect(204);
+        (
+            await ada.Send(
+                HttpMethod.Post,
+                "/api/session/register",
+                new
+                {
+                    email = $"{Guid.NewGuid():N}@example.org",
+                    password = "wool and water",
+                    name = "Ada",
+                }
+            )
+        ).Expect(204);
         await ada.Refresh();
 
         using var talking = new Talker(_ => "probe 55.5 C\n", TimeSpan.FromMilliseconds(100));
-        var probe = Id((await ada.Post("/api/instruments", new { kind = "probe", name = "bath probe", host = "127.0.0.1", port = talking.Port, on = true })).Expect(200));
+        var probe = Id(
+            (
+                await ada.Post(
+                    "/api/instruments",
+                    new
+                    {
+                        kind = "probe",
+                        name = "bath probe",
+                        host = "127.0.0.1",
+                        port = talking.Port,
+                        on = true,
+                    }
+                )
+            ).Expect(200)
+        );
         var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
         var bath = Bath(await StartBath(ada, wash, minutesAgo: 1, probe: probe));
         await ReadAt(ada, bath, 0.5, 56);
@@ -159,12 +216,20 @@ public class BathWatchTests(House house) : IClassFixture<House>
         }
 
         var clock = JsonDocument.Parse((await Next("clock"))["data: ".Length..]).RootElement;
-        Assert.InRange(clock.GetProperty("now").GetDateTimeOffset(), DateTimeOffset.UtcNow.AddSeconds(-10), DateTimeOffset.UtcNow.AddSeconds(1));
+        Assert.InRange(
+            clock.GetProperty("now").GetDateTimeOffset(),
+            DateTimeOffset.UtcNow.AddSeconds(-10),
+            DateTimeOffset.UtcNow.AddSeconds(1)
+        );
         var wash = Id(await StartWash(ada, (await Skirted(ada, "900")).Id));
         Assert.Contains("runs", await Next("runs"));
         var bath = Bath(await StartBath(ada, wash, minutesAgo: 3));
         Assert.Contains("runs", await Next("runs"));
-        Assert.Equal(bath.GetProperty("dueAt").GetDateTimeOffset(), (await BathNow(ben, wash)).GetProperty("dueAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        Assert.Equal(
+            bath.GetProperty("dueAt").GetDateTimeOffset(),
+            (await BathNow(ben, wash)).GetProperty("dueAt").GetDateTimeOffset(),
+            TimeSpan.FromSeconds(1)
+        );
         (await Lift(ben, bath)).Expect(200);
         Assert.NotEmpty(Details((await Of(ada, "wash"))[0]).GetProperty("next").EnumerateArray());
     }
@@ -175,25 +240,75 @@ public class BathWatchTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (one, first) = await Skirted(ada, "900");
         var (two, second) = await Skirted(ada, "700", "Polwarth");
-        var plan = (await ada.Post("/api/scouring/plan", new { lotIds = new[] { one, two }, wish = new { school = "hot" }, tubLitres = 60 })).Expect(200);
-        Assert.Equal([first, second], plan.GetProperty("on").GetProperty("lots").EnumerateArray().Select(l => l.GetProperty("code").GetString()!));
+        var plan = (
+            await ada.Post(
+                "/api/scouring/plan",
+                new
+                {
+                    lotIds = new[] { one, two },
+                    wish = new { school = "hot" },
+                    tubLitres = 60,
+                }
+            )
+        ).Expect(200);
+        Assert.Equal(
+            [first, second],
+            plan.GetProperty("on").GetProperty("lots").EnumerateArray().Select(l => l.GetProperty("code").GetString()!)
+        );
         Assert.Equal(1600, plan.GetProperty("on").GetProperty("greasy").GetProperty("grams").GetDouble());
-        var some = (await ada.Post("/api/scouring/plan", new { lotIds = new[] { one, two }, wish = new { school = "hot" }, tubLitres = 60, greasyGrams = 1000 })).Expect(200);
+        var some = (
+            await ada.Post(
+                "/api/scouring/plan",
+                new
+                {
+                    lotIds = new[] { one, two },
+                    wish = new { school = "hot" },
+                    tubLitres = 60,
+                    greasyGrams = 1000,
+                }
+            )
+        ).Expect(200);
         Assert.Equal(1000, some.GetProperty("on").GetProperty("greasy").GetProperty("grams").GetDouble());
 
         var (yak, _) = await Skirted(ada, "300", "Yak down");
-        Assert.Contains("lotIds unlike-fibres", (await ada.Post("/api/scouring/plan", new { lotIds = new[] { one, yak }, wish = new { school = "hot" }, tubLitres = 60 })).Refused());
+        Assert.Contains(
+            "lotIds unlike-fibres",
+            (
+                await ada.Post(
+                    "/api/scouring/plan",
+                    new
+                    {
+                        lotIds = new[] { one, yak },
+                        wish = new { school = "hot" },
+                        tubLitres = 60,
+                    }
+                )
+            ).Refused()
+        );
 
         // Washed together, logged together: one lot comes out of two.
-        var entry = (await ada.Post("/api/entries", new
-        {
-            step = "wash",
-            from = new[] { new { lotId = one }, new { lotId = two } },
-            to = new[] { new { form = "washed", state = "damp" } },
-            losses = new[] { new { kind = "waxAndSuint" } },
-        })).Expect(200);
-        Assert.Equal(2, (await ada.Lot(entry.GetProperty("made")[0].GetProperty("code").GetString()!)).GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("step").GetString() == "wash")
-            .GetProperty("flows").EnumerateArray().Count(f => f.GetProperty("role").GetString() == "in"));
+        var entry = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "wash",
+                    from = new[] { new { lotId = one }, new { lotId = two } },
+                    to = new[] { new { form = "washed", state = "damp" } },
+                    losses = new[] { new { kind = "waxAndSuint" } },
+                }
+            )
+        ).Expect(200);
+        Assert.Equal(
+            2,
+            (await ada.Lot(entry.GetProperty("made")[0].GetProperty("code").GetString()!))
+                .GetProperty("entries")
+                .EnumerateArray()
+                .Single(e => e.GetProperty("step").GetString() == "wash")
+                .GetProperty("flows")
+                .EnumerateArray()
+                .Count(f => f.GetProperty("role").GetString() == "in")
+        );
     }
 
     [Fact]
@@ -209,10 +324,25 @@ public class BathWatchTests(House house) : IClassFixture<House>
         (await lou.Post("/api/scouring/plan", Wish(lot))).Expect(200);
         (string Path, object Body)[] touches =
         [
-            ("/api/runs", new { craft = "wash", plan = Wish(lot) }), ($"/api/runs/{wash}/events", new { kind = "liftBath", bath }), ($"/api/runs/{wash}/withdraw", new { eventId = bath }),
-            ($"/api/runs/{wash}/end", new { }), ("/api/scouring/tubs", new { name = "tub", litres = "20" }),
-            ("/api/scouring/racks", new { name = "rack", areaSquareMetres = 1 }), ("/api/scouring/recipes", new { name = "r", wish = new { school = "hot" } }), ("/api/runs", new { craft = "dry", lotIds = new[] { lot } }),
-            ("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = true }),
+            ("/api/runs", new { craft = "wash", plan = Wish(lot) }),
+            ($"/api/runs/{wash}/events", new { kind = "liftBath", bath }),
+            ($"/api/runs/{wash}/withdraw", new { eventId = bath }),
+            ($"/api/runs/{wash}/end", new { }),
+            ("/api/scouring/tubs", new { name = "tub", litres = "20" }),
+            ("/api/scouring/racks", new { name = "rack", areaSquareMetres = 1 }),
+            ("/api/scouring/recipes", new { name = "r", wish = new { school = "hot" } }),
+            ("/api/runs", new { craft = "dry", lotIds = new[] { lot } }),
+            (
+                "/api/instruments",
+                new
+                {
+                    kind = "scale",
+                    name = "scale",
+                    host = "127.0.0.1",
+                    port = 9,
+                    on = true,
+                }
+            ),
         ];
         foreach (var (path, body) in touches)
         {
@@ -224,23 +354,88 @@ public class BathWatchTests(House house) : IClassFixture<House>
     public async Task Tubs_racks_and_water_are_the_workshops_own()
     {
         var ada = await house.Register();
-        var tub = (await ada.Post("/api/scouring/tubs", new { name = " wash boiler ", litres = "45", litresEquivalent = 1.4 })).Expect(200);
+        var tub = (
+            await ada.Post(
+                "/api/scouring/tubs",
+                new
+                {
+                    name = " wash boiler ",
+                    litres = "45",
+                    litresEquivalent = 1.4,
+                }
+            )
+        ).Expect(200);
         Assert.Equal("wash boiler", tub.GetProperty("name").GetString());
         Assert.Equal(1.4, tub.GetProperty("litresEquivalent").GetDouble());
         var next = await house.Register();
-        async Task<double> Warmth(object of) => (await next.Post("/api/scouring/tubs", of)).Expect(200).GetProperty("litresEquivalent").GetDouble();
+        async Task<double> Warmth(object of) =>
+            (await next.Post("/api/scouring/tubs", of)).Expect(200).GetProperty("litresEquivalent").GetDouble();
         Assert.Equal(0.4, await Warmth(new { name = "bowl", litres = "15" }));
-        Assert.Equal(0.9, await Warmth(new { name = "crate", litres = "40", emptyKilograms = 2, material = "plastic" }), 0.5e-1);
+        Assert.Equal(
+            0.9,
+            await Warmth(
+                new
+                {
+                    name = "crate",
+                    litres = "40",
+                    emptyKilograms = 2,
+                    material = "plastic",
+                }
+            ),
+            0.5e-1
+        );
         Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/tubs", new { name = "  ", litres = "45" })).Refused()));
-        Assert.Equal("name missing", Assert.Single((await ada.Post("/api/scouring/racks", new { name = "  ", areaSquareMetres = 2 })).Refused()));
+        Assert.Equal(
+            "name missing",
+            Assert.Single((await ada.Post("/api/scouring/racks", new { name = "  ", areaSquareMetres = 2 })).Refused())
+        );
         Assert.Contains("litres out-of-range", (await ada.Post("/api/scouring/tubs", new { name = "sea", litres = "10000000" })).Refused());
         var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 2.5 })).Expect(200);
-        (await ada.Send(HttpMethod.Put, "/api/scouring/settings", new { hotWater = "62", coldWater = "48,2 F", waterPerCubicMetre = 4.2, perKilowattHour = 0.31, bedtime = "21:30:00" })).Expect(204);
-        Assert.Contains("hotWater cannot-be-reached", (await ada.Send(HttpMethod.Put, "/api/scouring/settings", new { hotWater = "8", coldWater = "9", waterPerCubicMetre = (double?)null, perKilowattHour = (double?)null, bedtime = "21:30:00" })).Refused());
+        (
+            await ada.Send(
+                HttpMethod.Put,
+                "/api/scouring/settings",
+                new
+                {
+                    hotWater = "62",
+                    coldWater = "48,2 F",
+                    waterPerCubicMetre = 4.2,
+                    perKilowattHour = 0.31,
+                    bedtime = "21:30:00",
+                }
+            )
+        ).Expect(204);
+        Assert.Contains(
+            "hotWater cannot-be-reached",
+            (
+                await ada.Send(
+                    HttpMethod.Put,
+                    "/api/scouring/settings",
+                    new
+                    {
+                        hotWater = "8",
+                        coldWater = "9",
+                        waterPerCubicMetre = (double?)null,
+                        perKilowattHour = (double?)null,
+                        bedtime = "21:30:00",
+                    }
+                )
+            ).Refused()
+        );
         var here = await ada.Get("/api/scouring");
         Assert.Equal(("62 \u00B0C", "9 \u00B0C"), (here.GetProperty("hotWater").GetString(), here.GetProperty("coldWater").GetString()));
         Assert.Equal("21:30:00", here.GetProperty("bedtime").GetString());
-        var plan = (await ada.Post("/api/scouring/plan", new { lotIds = new[] { (await Skirted(ada, "900")).Id }, wish = new { school = "handHot" }, tubId = Id(tub) })).Expect(200);
+        var plan = (
+            await ada.Post(
+                "/api/scouring/plan",
+                new
+                {
+                    lotIds = new[] { (await Skirted(ada, "900")).Id },
+                    wish = new { school = "handHot" },
+                    tubId = Id(tub),
+                }
+            )
+        ).Expect(200);
         Assert.Equal("wash boiler", plan.GetProperty("on").GetProperty("tub").GetString());
         Assert.Matches(@"^\d+\.\d\d [A-Z]{3}$", plan.GetProperty("cost").GetString()!);
         Assert.Equal("guessed", plan.GetProperty("on").GetProperty("airFrom").GetString());

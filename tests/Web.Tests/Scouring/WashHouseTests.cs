@@ -30,11 +30,25 @@ public class WashHouseTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada);
-        Assert.Contains("lotIds nothing-taken", (await ada.Post("/api/scouring/plan", new { lotIds = Array.Empty<Guid>(), wish = new { school = "hot" } })).Refused());
+        Assert.Contains(
+            "lotIds nothing-taken",
+            (await ada.Post("/api/scouring/plan", new { lotIds = Array.Empty<Guid>(), wish = new { school = "hot" } })).Refused()
+        );
         Assert.Contains("lotIds not-here", (await ada.Post("/api/scouring/plan", Wish(Guid.NewGuid()))).Refused());
-        Assert.Contains("temperature out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", temperature = "99" }))).Refused());
+        Assert.Contains(
+            "temperature out-of-range",
+            (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", temperature = "99" }))).Refused()
+        );
         Assert.Contains("tubId not-here", (await ada.Post("/api/scouring/plan", Wish(lot, tub: Guid.NewGuid()))).Refused());
-        Assert.Contains("baths[1].minutes out-of-range", (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "hot", baths = new Dictionary<string, object> { ["1"] = new { minutes = 0 } } }))).Refused());
+        Assert.Contains(
+            "baths[1].minutes out-of-range",
+            (
+                await ada.Post(
+                    "/api/scouring/plan",
+                    Wish(lot, new { school = "hot", baths = new Dictionary<string, object> { ["1"] = new { minutes = 0 } } })
+                )
+            ).Refused()
+        );
     }
 
     [Fact]
@@ -54,7 +68,20 @@ public class WashHouseTests(House house) : IClassFixture<House>
         }
 
         Assert.True(wash.GetProperty("mayBeLogged").GetBoolean());
-        var entry = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } }, minutes = 60, runId = id })).Expect(200);
+        var entry = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "wash",
+                    from = new[] { new { lotId = lot } },
+                    to = new[] { new { form = "washed", state = "damp" } },
+                    losses = new[] { new { kind = "waxAndSuint" } },
+                    minutes = 60,
+                    runId = id,
+                }
+            )
+        ).Expect(200);
         Assert.Empty(await Of(ada, "wash"));
         Assert.Contains(entry.GetProperty("entryId").GetGuid(), (await ada.Lot(code)).GetProperty("entries").EnumerateArray().Select(Id));
     }
@@ -68,14 +95,23 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var wash = Id(await StartWash(ada, lot));
         await StartBath(ada, wash);
         async Task<int> Going() => (await Of(ada, "wash")).Length;
-        object Entry(Guid from, string step = "wash", string? mass = null) => new
-        {
-            step,
-            from = new[] { new { lotId = from } },
-            to = new[] { new { form = step == "open" ? "openedGreasy" : "clean", mass, state = mass is null ? "damp" : "rested" } },
-            losses = mass is null ? new[] { new { kind = "waxAndSuint" } } : [],
-            runId = wash,
-        };
+        object Entry(Guid from, string step = "wash", string? mass = null) =>
+            new
+            {
+                step,
+                from = new[] { new { lotId = from } },
+                to = new[]
+                {
+                    new
+                    {
+                        form = step == "open" ? "openedGreasy" : "clean",
+                        mass,
+                        state = mass is null ? "damp" : "rested",
+                    },
+                },
+                losses = mass is null ? new[] { new { kind = "waxAndSuint" } } : [],
+                runId = wash,
+            };
 
         // Neither a wash of something else nor another step ends it, and nothing of such an entry is stored.
         Assert.Equal(["runId not-here"], (await ada.Post("/api/entries", Entry(other))).Refused());
@@ -86,7 +122,9 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var draft = (await ada.Post("/api/entries", Entry(lot, mass: "1900"))).Expect(200);
         Assert.False(draft.GetProperty("kept").GetBoolean());
         Assert.Equal(1, await Going());
-        (await ada.Post($"/api/drafts/{draft.GetProperty("draftId").GetGuid()}/confirm", new { because = "the scale says so" })).Expect(200);
+        (await ada.Post($"/api/drafts/{draft.GetProperty("draftId").GetGuid()}/confirm", new { because = "the scale says so" })).Expect(
+            200
+        );
         Assert.Equal(0, await Going());
     }
 
@@ -117,7 +155,11 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var slip = Bath((await Read(ada, bath, 5.2)).Expect(200));
         Assert.Equal(7, slip.GetProperty("readings").GetInt32());
         var right = Bath((await Withdraw(ada, RunOf(slip), slip.GetProperty("lastTyped").GetGuid())).Expect(200));
-        Assert.Equal(read.GetProperty("dueAt").GetDateTimeOffset(), right.GetProperty("dueAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        Assert.Equal(
+            read.GetProperty("dueAt").GetDateTimeOffset(),
+            right.GetProperty("dueAt").GetDateTimeOffset(),
+            TimeSpan.FromSeconds(1)
+        );
         (await Lift(ada, bath)).Expect(200);
         var known = (await ada.Get("/api/scouring")).GetProperty("tubs")[0];
         Assert.Equal(1, known.GetProperty("baths").GetInt32());
@@ -138,7 +180,8 @@ public class WashHouseTests(House house) : IClassFixture<House>
         }
 
         (await Lift(ada, bath)).Expect(200);
-        async Task<JsonElement> Cover(bool covered) => (await ada.Send(HttpMethod.Put, $"/api/scouring/tubs/{tub}/cover", new { covered })).Expect(200);
+        async Task<JsonElement> Cover(bool covered) =>
+            (await ada.Send(HttpMethod.Put, $"/api/scouring/tubs/{tub}/cover", new { covered })).Expect(200);
         var (covered, open) = (await Cover(true), await Cover(false));
         Assert.Equal((true, 0), (covered.GetProperty("covered").GetBoolean(), covered.GetProperty("baths").GetInt32()));
         Assert.Equal((false, 1), (open.GetProperty("covered").GetBoolean(), open.GetProperty("baths").GetInt32()));
@@ -161,7 +204,11 @@ public class WashHouseTests(House house) : IClassFixture<House>
         async Task<int> Known() => (await ada.Get("/api/scouring")).GetProperty("tubs")[0].GetProperty("baths").GetInt32();
 
         (await LiftAt(25)).Expect(200);
-        Assert.Equal(started.AddMinutes(25), Baths((await Of(ada, "wash"))[0])[0].GetProperty("liftedAt").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
+        Assert.Equal(
+            started.AddMinutes(25),
+            Baths((await Of(ada, "wash"))[0])[0].GetProperty("liftedAt").GetDateTimeOffset(),
+            TimeSpan.FromSeconds(1)
+        );
         Assert.Equal(0, await Known());
         // Noted on paper and typed afterwards, it still teaches the tub; what the water did without the wool does not.
         var target = bath.GetProperty("target").GetProperty("degrees").GetDouble();
@@ -177,7 +224,10 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var laid = DateTimeOffset.UtcNow.AddMinutes(-50);
         var rack = (await BeginRack(ada, [wet], "1500", startedAt: laid)).Expect(200);
         Assert.Equal(laid, Details(rack).GetProperty("dots")[0].GetProperty("at").GetDateTimeOffset(), TimeSpan.FromSeconds(1));
-        Assert.Contains("startedAt out-of-range", (await BeginRack(ada, [Id(await Washed(ada))], startedAt: DateTimeOffset.UtcNow.AddHours(1))).Refused());
+        Assert.Contains(
+            "startedAt out-of-range",
+            (await BeginRack(ada, [Id(await Washed(ada))], startedAt: DateTimeOffset.UtcNow.AddHours(1))).Refused()
+        );
     }
 
     [Fact]
@@ -195,7 +245,10 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.Equal(1, Baths((await Of(ada, "wash"))[0])[0].GetProperty("readings").GetInt32());
         // Its answer got lost and the wash was ended meanwhile: it is stored, and said to be.
         (await End(ada, Id(first))).Expect(204);
-        Assert.Equal(1, Details((await Read(ada, bath, 55, key: tap)).Expect(200)).GetProperty("baths")[0].GetProperty("readings").GetInt32());
+        Assert.Equal(
+            1,
+            Details((await Read(ada, bath, 55, key: tap)).Expect(200)).GetProperty("baths")[0].GetProperty("readings").GetInt32()
+        );
         Assert.Equal(404, (await Read(ada, bath, 54)).Status);
     }
 
@@ -234,9 +287,28 @@ public class WashHouseTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada, "900");
-        var wish = new { school = "handHot", minutes = 22, agent = new { name = "wool wash", doseGramsPerKilogram = 25 } };
+        var wish = new
+        {
+            school = "handHot",
+            minutes = 22,
+            agent = new { name = "wool wash", doseGramsPerKilogram = 25 },
+        };
         var kept = (await ada.Post("/api/scouring/recipes", new { name = "Two baths", wish })).Expect(200);
-        var plan = (await ada.Post("/api/scouring/plan", Wish(lot, new { school = "handHot", minutes = 30, agent = new { name = "wool wash", doseGramsPerKilogram = 25 } }, recipe: Id(kept)))).Expect(200);
+        var plan = (
+            await ada.Post(
+                "/api/scouring/plan",
+                Wish(
+                    lot,
+                    new
+                    {
+                        school = "handHot",
+                        minutes = 30,
+                        agent = new { name = "wool wash", doseGramsPerKilogram = 25 },
+                    },
+                    recipe: Id(kept)
+                )
+            )
+        ).Expect(200);
         Assert.Equal(["minutes 30 instead of 22"], plan.GetProperty("departures").EnumerateArray().Select(d => d.GetString()!));
         (await ada.Post("/api/scouring/recipes", new { name = "Two baths", wish = new { school = "hot" } })).Expect(200);
         var recipe = Assert.Single((await ada.Get("/api/scouring")).GetProperty("recipes").EnumerateArray());
@@ -250,7 +322,18 @@ public class WashHouseTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (lot, _) = await Skirted(ada, "1800");
-        var washed = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Expect(200).GetProperty("made")[0];
+        var washed = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "wash",
+                    from = new[] { new { lotId = lot } },
+                    to = new[] { new { form = "washed", state = "damp" } },
+                    losses = new[] { new { kind = "waxAndSuint" } },
+                }
+            )
+        ).Expect(200).GetProperty("made")[0];
         var rack = (await ada.Post("/api/scouring/racks", new { name = "loft", areaSquareMetres = 0.5 })).Expect(200);
         var outside = (await BeginRack(ada, [Id(washed)], place: "outdoors")).Expect(200);
         Assert.Contains("without a net", Call(outside).GetProperty("sentence").GetString());
@@ -263,7 +346,9 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.Contains("lotIds on-a-rack", (await BeginRack(ada, [Id(washed)])).Refused());
 
         async Task<JsonElement> WeighAgo(double minutesAgo, double grams) =>
-            (await Weigh(ada, Id(drying), FormattableString.Invariant($"{grams:0}"), DateTimeOffset.UtcNow.AddMinutes(-minutesAgo))).Expect(200);
+            (await Weigh(ada, Id(drying), FormattableString.Invariant($"{grams:0}"), DateTimeOffset.UtcNow.AddMinutes(-minutesAgo))).Expect(
+                200
+            );
         double Law(double minutes) => 1080 + 560 * Math.Exp(-minutes / 110);
         JsonElement now = default;
         foreach (var minute in new[] { 0, 40, 80, 120, 160, 200, 240 })
@@ -277,24 +362,66 @@ public class WashHouseTests(House house) : IClassFixture<House>
         Assert.False(now.GetProperty("mayBeLogged").GetBoolean());
         now = await WeighAgo(1, Law(719));
         Assert.Equal("log", Call(now).GetProperty("act").GetString());
-        var entry = (await ada.Post("/api/entries", new { step = "dry", from = new[] { new { lotId = Id(washed) } }, to = new[] { new { form = "clean", mass = "1081", state = "rested" } }, runId = Id(drying) })).Expect(200);
+        var entry = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "dry",
+                    from = new[] { new { lotId = Id(washed) } },
+                    to = new[]
+                    {
+                        new
+                        {
+                            form = "clean",
+                            mass = "1081",
+                            state = "rested",
+                        },
+                    },
+                    runId = Id(drying),
+                }
+            )
+        ).Expect(200);
         Assert.Empty(await Of(ada, "dry"));
 
         var clean = entry.GetProperty("made")[0].GetProperty("code").GetString();
         var after = (await ada.Post($"/api/scouring/after/{clean}", new { handle = "dry" })).Expect(200);
         Assert.Equal("fine", after.GetProperty("judged").GetProperty("outcome").GetString());
-        Assert.Equal("waxLeft", (await ada.Post($"/api/scouring/after/{clean}", new { handle = "tacky" })).Expect(200).GetProperty("judged").GetProperty("outcome").GetString());
+        Assert.Equal(
+            "waxLeft",
+            (await ada.Post($"/api/scouring/after/{clean}", new { handle = "tacky" }))
+                .Expect(200)
+                .GetProperty("judged")
+                .GetProperty("outcome")
+                .GetString()
+        );
 
         // What was decided stays with the lot, and with what is made of it.
-        Assert.Equal(["decision not-offered"], (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "washAgain", handle = "dry" })).Refused());
+        Assert.Equal(
+            ["decision not-offered"],
+            (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "washAgain", handle = "dry" })).Refused()
+        );
         var key = Guid.NewGuid();
         (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "waxAccepted", handle = "tacky" }, key)).Expect(200);
-        Assert.Equal("waxAccepted", (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "waxAccepted", handle = "tacky" }, key)).Expect(200)
-            .GetProperty("judged").GetProperty("decision").GetString());
+        Assert.Equal(
+            "waxAccepted",
+            (await ada.Post($"/api/scouring/after/{clean}/keep", new { decision = "waxAccepted", handle = "tacky" }, key))
+                .Expect(200)
+                .GetProperty("judged")
+                .GetProperty("decision")
+                .GetString()
+        );
         var page = (await ada.Lot(clean!)).GetProperty("washed");
         Assert.True(page.GetProperty("mayJudge").GetBoolean());
         Assert.Equal("tacky", page.GetProperty("judged").GetProperty("handle").GetString());
-        var (_, batt) = await ada.Log(new { step = "card", from = new[] { new { lotId = entry.GetProperty("made")[0].GetProperty("id").GetGuid(), all = true } }, to = new[] { new { form = "batt", mass = "1070" } } });
+        var (_, batt) = await ada.Log(
+            new
+            {
+                step = "card",
+                from = new[] { new { lotId = entry.GetProperty("made")[0].GetProperty("id").GetGuid(), all = true } },
+                to = new[] { new { form = "batt", mass = "1070" } },
+            }
+        );
         var later = (await ada.Lot(batt)).GetProperty("washed");
         Assert.False(later.GetProperty("mayJudge").GetBoolean());
         Assert.Equal("Ada", later.GetProperty("judged").GetProperty("who").GetString());
@@ -306,7 +433,22 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var wet = Id(await Washed(ada));
         var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
-        (await ada.Send(HttpMethod.Put, "/api/workshop", new { name = "Shed", unit = "pound", timeZone = "UTC", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version })).Expect(204);
+        (
+            await ada.Send(
+                HttpMethod.Put,
+                "/api/workshop",
+                new
+                {
+                    name = "Shed",
+                    unit = "pound",
+                    timeZone = "UTC",
+                    currency = "EUR",
+                    scaleStepGrams = 1,
+                    usualBowl = (string?)null,
+                    version,
+                }
+            )
+        ).Expect(204);
         var drying = (await BeginRack(ada, [wet])).Expect(200);
         var start = drying.GetProperty("startedAt").GetDateTimeOffset();
         foreach (var (minutes, grams) in new[] { (60, 1150.0), (120, 1022.4), (180, 931.0), (300, 818.6) })
@@ -344,7 +486,18 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         var (lot, code) = await Skirted(ada);
         Assert.Contains("lotIds wrong-form", (await BeginRack(ada, [lot])).Refused());
-        var washed = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = lot } }, to = new[] { new { form = "washed", state = "damp" } }, losses = new[] { new { kind = "waxAndSuint" } } })).Expect(200).GetProperty("made")[0];
+        var washed = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "wash",
+                    from = new[] { new { lotId = lot } },
+                    to = new[] { new { form = "washed", state = "damp" } },
+                    losses = new[] { new { kind = "waxAndSuint" } },
+                }
+            )
+        ).Expect(200).GetProperty("made")[0];
         var drying = (await BeginRack(ada, [Id(washed)], "1640")).Expect(200);
         Assert.Contains("mass empty-lot", (await Weigh(ada, Id(drying), "0")).Refused());
         Assert.Equal(422, (await Weigh(ada, Id(drying), "a handful")).Status);
@@ -362,7 +515,19 @@ public class WashHouseTests(House house) : IClassFixture<House>
         var (lot, code) = await Skirted(ada, "900");
         var wash = await StartWash(ada, lot);
         var bath = Bath(await StartBath(ada, Id(wash)));
-        var instrument = (await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host = "127.0.0.1", port = 9, on = false })).Expect(200);
+        var instrument = (
+            await ada.Post(
+                "/api/instruments",
+                new
+                {
+                    kind = "scale",
+                    name = "scale",
+                    host = "127.0.0.1",
+                    port = 9,
+                    on = false,
+                }
+            )
+        ).Expect(200);
         Assert.Empty((await eve.Get("/api/runs")).EnumerateArray());
         Assert.Empty((await eve.Get("/api/instruments")).GetProperty("instruments").EnumerateArray());
         Assert.Equal(404, (await Begin(eve, Id(wash), place: 1)).Status);
@@ -382,24 +547,76 @@ public class WashHouseTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (raw, _) = await ada.TakeIn(new { mass = "400", breed = "Yak down" });
-        var clean = (await ada.Post("/api/entries", new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "360", state = "rested" } }, losses = new[] { new { kind = "dirtAndSand" } } })).Expect(200).GetProperty("made")[0];
-        async Task<JsonElement> Pass(Guid lot, string down, string hair, int hairs) => (await ada.Post("/api/entries", new
-        {
-            step = "dehair",
-            from = new[] { new { lotId = lot } },
-            to = new[] { new { form = "down", mass = down } },
-            losses = new[] { new { kind = "guardHair", mass = hair } },
-            measures = new { plucked = 12, hairs, pinch = 2 },
-        })).Expect(200).GetProperty("made")[0];
+        var clean = (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "wash",
+                    from = new[] { new { lotId = raw } },
+                    to = new[]
+                    {
+                        new
+                        {
+                            form = "clean",
+                            mass = "360",
+                            state = "rested",
+                        },
+                    },
+                    losses = new[] { new { kind = "dirtAndSand" } },
+                }
+            )
+        ).Expect(200).GetProperty("made")[0];
+        async Task<JsonElement> Pass(Guid lot, string down, string hair, int hairs) => (
+                await ada.Post(
+                    "/api/entries",
+                    new
+                    {
+                        step = "dehair",
+                        from = new[] { new { lotId = lot } },
+                        to = new[] { new { form = "down", mass = down } },
+                        losses = new[] { new { kind = "guardHair", mass = hair } },
+                        measures = new
+                        {
+                            plucked = 12,
+                            hairs,
+                            pinch = 2,
+                        },
+                    }
+                )
+            ).Expect(200).GetProperty("made")[0];
         var first = await Pass(Id(clean), "250", "105", 40);
         var second = await Pass(Id(first), "232", "16", 14);
         var page = await ada.Get($"/api/dehairing/{second.GetProperty("code").GetString()}?use=nextToSkin");
         Assert.Equal([20, 7], page.GetProperty("passes").EnumerateArray().Select(p => p.GetProperty("hairsPerGram").GetDouble()));
         Assert.Equal("goOn", page.GetProperty("advice").GetProperty("verdict").GetString());
-        Assert.Equal("fit", (await ada.Get($"/api/dehairing/{second.GetProperty("code").GetString()}?use=outer")).GetProperty("advice").GetProperty("verdict").GetString());
-        var notes = (await ada.Lot(second.GetProperty("code").GetString()!)).GetProperty("entries").EnumerateArray().Select(e => e.GetProperty("notes").GetString());
+        Assert.Equal(
+            "fit",
+            (await ada.Get($"/api/dehairing/{second.GetProperty("code").GetString()}?use=outer"))
+                .GetProperty("advice")
+                .GetProperty("verdict")
+                .GetString()
+        );
+        var notes = (await ada.Lot(second.GetProperty("code").GetString()!))
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Select(e => e.GetProperty("notes").GetString());
         Assert.Contains("12 hairs and bits plucked out; 14 hairs in 2 g, 7 in a gram", notes);
-        Assert.Contains("measures.pinch missing", (await ada.Post("/api/entries", new { step = "dehair", from = new[] { new { lotId = Id(second) } }, to = new[] { new { form = "down", mass = "200" } }, measures = new { hairs = 3 } })).Refused());
+        Assert.Contains(
+            "measures.pinch missing",
+            (
+                await ada.Post(
+                    "/api/entries",
+                    new
+                    {
+                        step = "dehair",
+                        from = new[] { new { lotId = Id(second) } },
+                        to = new[] { new { form = "down", mass = "200" } },
+                        measures = new { hairs = 3 },
+                    }
+                )
+            ).Refused()
+        );
     }
 
     [Fact]
@@ -422,7 +639,22 @@ public class WashHouseTests(House house) : IClassFixture<House>
     public async Task An_instrument_out_in_the_world_is_refused(string host)
     {
         var ada = await house.Register();
-        Assert.Contains("host not-in-the-house", (await ada.Post("/api/instruments", new { kind = "scale", name = "scale", host, port = 80, on = true })).Refused());
+        Assert.Contains(
+            "host not-in-the-house",
+            (
+                await ada.Post(
+                    "/api/instruments",
+                    new
+                    {
+                        kind = "scale",
+                        name = "scale",
+                        host,
+                        port = 80,
+                        on = true,
+                    }
+                )
+            ).Refused()
+        );
     }
 
     [Fact]
@@ -433,34 +665,57 @@ public class WashHouseTests(House house) : IClassFixture<House>
         listener.Start();
         using var stop = new CancellationTokenSource(TimeSpan.FromSeconds(60));
         var celsius = 58.4;
-        _ = Task.Run(async () =>
-        {
-            while (!stop.IsCancellationRequested)
+        _ = Task.Run(
+            async () =>
             {
-                using var client = await listener.AcceptTcpClientAsync(stop.Token);
-                try
+                while (!stop.IsCancellationRequested)
                 {
-                    var stream = client.GetStream();
-                    for (var i = 0; i < 12; i++)
+                    using var client = await listener.AcceptTcpClientAsync(stop.Token);
+                    try
                     {
-                        await stream.WriteAsync(Encoding.ASCII.GetBytes(FormattableString.Invariant($"\u0001\u0002 rubbish\nprobe 9999 C\nprobe {celsius:F1} C\npro")), stop.Token);
-                        await Task.Delay(100, stop.Token);
+                        var stream = client.GetStream();
+                        for (var i = 0; i < 12; i++)
+                        {
+                            await stream.WriteAsync(
+                                Encoding.ASCII.GetBytes(
+                                    FormattableString.Invariant($"\u0001\u0002 rubbish\nprobe 9999 C\nprobe {celsius:F1} C\npro")
+                                ),
+                                stop.Token
+                            );
+                            await Task.Delay(100, stop.Token);
+                        }
+                    }
+                    catch (IOException)
+                    {
+                        // The house hung up first.
                     }
                 }
-                catch (IOException)
+            },
+            stop.Token
+        );
+        var probe = (
+            await ada.Post(
+                "/api/instruments",
+                new
                 {
-                    // The house hung up first.
+                    kind = "probe",
+                    name = "bath probe",
+                    host = "127.0.0.1",
+                    port = ((IPEndPoint)listener.LocalEndpoint).Port,
+                    on = true,
                 }
-            }
-        }, stop.Token);
-        var probe = (await ada.Post("/api/instruments", new { kind = "probe", name = "bath probe", host = "127.0.0.1", port = ((IPEndPoint)listener.LocalEndpoint).Port, on = true })).Expect(200);
+            )
+        ).Expect(200);
         var (lot, _) = await Skirted(ada, "900");
         var bath = Bath(await StartBath(ada, Id(await StartWash(ada, lot)), probe: Id(probe)));
 
         using var response = await ada.Http.GetAsync("/api/live", HttpCompletionOption.ResponseHeadersRead, stop.Token);
         using var reader = new StreamReader(await response.Content.ReadAsStreamAsync(stop.Token));
         var heard = new List<string>();
-        while (!(heard.Any(h => h.Contains("58.4 \\u00B0C") || h.Contains("58.4 °C")) && heard.Any(h => h.StartsWith("event: clock"))) && await reader.ReadLineAsync(stop.Token) is { } line)
+        while (
+            !(heard.Any(h => h.Contains("58.4 \\u00B0C") || h.Contains("58.4 °C")) && heard.Any(h => h.StartsWith("event: clock")))
+            && await reader.ReadLineAsync(stop.Token) is { } line
+        )
         {
             heard.Add(line);
         }

@@ -12,7 +12,8 @@ public class DoorTests(House house) : IClassFixture<House>
     [InlineData("[::1]:5870", 200)]
     [InlineData("fleece.example.org", 400)]
     [InlineData("localhost.example.org", 400)]
-    public async Task Only_names_of_this_machine_are_answered(string host, int status) => Assert.Equal(status, await AskedAs(house.Factory, host));
+    public async Task Only_names_of_this_machine_are_answered(string host, int status) =>
+        Assert.Equal(status, await AskedAs(house.Factory, host));
 
     [Fact]
     public async Task The_operator_lists_further_names()
@@ -31,12 +32,28 @@ public class DoorTests(House house) : IClassFixture<House>
     [InlineData("/api/reckon/regain")]
     public async Task What_another_site_sends_is_refused_where_no_token_is_asked_for(string path)
     {
-        foreach (var (name, value) in new[] { ("Origin", "https://evil.example"), ("Origin", "null"), ("Sec-Fetch-Site", "cross-site"), ("Sec-Fetch-Site", "same-site") })
+        foreach (
+            var (name, value) in new[]
+            {
+                ("Origin", "https://evil.example"),
+                ("Origin", "null"),
+                ("Sec-Fetch-Site", "cross-site"),
+                ("Sec-Fetch-Site", "same-site"),
+            }
+        )
         {
             Assert.Equal("/problems/cross-site", (await Sent(path, (name, value))).Expect(403).GetProperty("type").GetString());
         }
 
-        foreach (var (name, value) in new[] { ("Origin", "http://localhost"), ("Sec-Fetch-Site", "same-origin"), ("Sec-Fetch-Site", "none"), ("X-None", "") })
+        foreach (
+            var (name, value) in new[]
+            {
+                ("Origin", "http://localhost"),
+                ("Sec-Fetch-Site", "same-origin"),
+                ("Sec-Fetch-Site", "none"),
+                ("X-None", ""),
+            }
+        )
         {
             Assert.NotEqual(403, (await Sent(path, (name, value))).Status);
         }
@@ -59,7 +76,10 @@ public class DoorTests(House house) : IClassFixture<House>
     public async Task A_wrong_kind_of_content_is_told_so()
     {
         var ada = await house.Register();
-        (await ada.Post("/api/fleeces", new StringContent("mass=500", Encoding.UTF8, "application/x-www-form-urlencoded"))).Refused(415, "wrong-kind");
+        (await ada.Post("/api/fleeces", new StringContent("mass=500", Encoding.UTF8, "application/x-www-form-urlencoded"))).Refused(
+            415,
+            "wrong-kind"
+        );
         (await ada.Post("/api/reckon/regain", new StringContent("{}", Encoding.UTF8, "text/plain"))).Refused(415, "wrong-kind");
         Assert.Equal(0, (await ada.Get("/api/lots")).GetProperty("lots").GetArrayLength());
     }
@@ -104,8 +124,14 @@ public class DoorTests(House house) : IClassFixture<House>
     [InlineData("""{"a":null}""", "")]
     [InlineData("""[null]""", "[0] empty")]
     [InlineData("""{"a":[""", "")]
-    public void Empty_places_in_lists_are_found_at_any_depth(string json, string refusals) => Assert.Equal(
-        refusals, string.Join('|', EarthyTuft.Web.Hosting.RequestTextGuard.InJson(Encoding.UTF8.GetBytes(json)).Select(r => $"{r.Field} {r.Code}")));
+    public void Empty_places_in_lists_are_found_at_any_depth(string json, string refusals) =>
+        Assert.Equal(
+            refusals,
+            string.Join(
+                '|',
+                EarthyTuft.Web.Hosting.RequestTextGuard.InJson(Encoding.UTF8.GetBytes(json)).Select(r => $"{r.Field} {r.Code}")
+            )
+        );
 
     private static async Task<int> AskedAs(Microsoft.AspNetCore.Mvc.Testing.WebApplicationFactory<Program> factory, string host)
     {
@@ -119,9 +145,16 @@ public class DoorTests(House house) : IClassFixture<House>
     private async Task<Reply> Sent(string path, (string Name, string Value) header)
     {
         using var client = house.Factory.CreateClient();
-        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = new StringContent("{}", Encoding.UTF8, "application/json") };
+        using var request = new HttpRequestMessage(HttpMethod.Post, path)
+        {
+            Content = new StringContent("{}", Encoding.UTF8, "application/json"),
+        };
         request.Headers.TryAddWithoutValidation(header.Name, header.Value);
         using var response = await client.SendAsync(request, TestContext.Current.CancellationToken);
-        return new Reply((int)response.StatusCode, await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken), new Dictionary<string, string>());
+        return new Reply(
+            (int)response.StatusCode,
+            await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken),
+            new Dictionary<string, string>()
+        );
     }
 }

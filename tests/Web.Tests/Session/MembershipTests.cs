@@ -17,15 +17,19 @@ public class MembershipTests(House house) : IClassFixture<House>
             var workshop = (await ada.Get("/api/session")).GetProperty("workshop").GetProperty("id").GetGuid();
             var (adaId, benId) = (await Id(ada), await Id(ben));
             // Demoted, removed, and each leaving by themselves.
-            var replies = await Task.WhenAll((race % 3) switch
-            {
-                0 => [Role(ada, benId, "preparer"), Role(ben, adaId, "looker")],
-                1 => [Remove(ada, benId), Remove(ben, adaId)],
-                _ => new[] { Remove(ada, adaId), Remove(ben, benId) },
-            });
+            var replies = await Task.WhenAll(
+                (race % 3) switch
+                {
+                    0 => [Role(ada, benId, "preparer"), Role(ben, adaId, "looker")],
+                    1 => [Remove(ada, benId), Remove(ben, adaId)],
+                    _ => new[] { Remove(ada, adaId), Remove(ben, benId) },
+                }
+            );
             Assert.All(replies, r => Assert.InRange(r.Status, 200, 499));
             await using var scope = house.Factory.Services.CreateAsyncScope();
-            var owners = await scope.ServiceProvider.GetRequiredService<EarthyTuftDb>().Memberships.CountAsync(m => m.WorkshopId == workshop && m.Role == MemberRole.Owner, TestContext.Current.CancellationToken);
+            var owners = await scope
+                .ServiceProvider.GetRequiredService<EarthyTuftDb>()
+                .Memberships.CountAsync(m => m.WorkshopId == workshop && m.Role == MemberRole.Owner, TestContext.Current.CancellationToken);
             Assert.True(owners >= 1, $"Race {race} left no owner: {string.Join(", ", replies.Select(r => r.Status))}");
         }
     }
@@ -48,7 +52,11 @@ public class MembershipTests(House house) : IClassFixture<House>
         var ada = await house.Register("Ada");
         var ben = await house.Register("Ben", await SessionTests.Invite(ada, "preparer"));
         var id = await Id(ben);
-        using var stream = await ben.Http.GetAsync("/api/live", HttpCompletionOption.ResponseHeadersRead, TestContext.Current.CancellationToken);
+        using var stream = await ben.Http.GetAsync(
+            "/api/live",
+            HttpCompletionOption.ResponseHeadersRead,
+            TestContext.Current.CancellationToken
+        );
         Assert.True(stream.IsSuccessStatusCode);
         await using var news = await stream.Content.ReadAsStreamAsync(TestContext.Current.CancellationToken);
         var buffer = new byte[4096];
@@ -64,9 +72,15 @@ public class MembershipTests(House house) : IClassFixture<House>
     }
 
     private static async Task<Guid> Id(Person person) =>
-        (await person.Get("/api/workshop")).GetProperty("people").EnumerateArray().Single(p => p.GetProperty("you").GetBoolean()).GetProperty("id").GetGuid();
+        (await person.Get("/api/workshop"))
+            .GetProperty("people")
+            .EnumerateArray()
+            .Single(p => p.GetProperty("you").GetBoolean())
+            .GetProperty("id")
+            .GetGuid();
 
-    private static Task<Reply> Role(Person who, Guid whom, string role) => who.Send(HttpMethod.Put, $"/api/workshop/people/{whom}", new { role });
+    private static Task<Reply> Role(Person who, Guid whom, string role) =>
+        who.Send(HttpMethod.Put, $"/api/workshop/people/{whom}", new { role });
 
     private static Task<Reply> Remove(Person who, Guid whom) => who.Send(HttpMethod.Delete, $"/api/workshop/people/{whom}");
 }

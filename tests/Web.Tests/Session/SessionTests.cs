@@ -12,10 +12,14 @@ public class SessionTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register("Ada");
         var session = await ada.Refresh();
-        Assert.Equal(("Ada", "Ada\u2019s workshop", "owner"), (
-            session.GetProperty("name").GetString(),
-            session.GetProperty("workshop").GetProperty("name").GetString(),
-            session.GetProperty("workshop").GetProperty("role").GetString()));
+        Assert.Equal(
+            ("Ada", "Ada\u2019s workshop", "owner"),
+            (
+                session.GetProperty("name").GetString(),
+                session.GetProperty("workshop").GetProperty("name").GetString(),
+                session.GetProperty("workshop").GetProperty("role").GetString()
+            )
+        );
     }
 
     [Fact]
@@ -28,8 +32,26 @@ public class SessionTests(House house) : IClassFixture<House>
         Assert.Equal(0, utc.GetProperty("minutes").GetInt32());
 
         var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
-        (await ada.Send(HttpMethod.Put, "/api/workshop", new { name = "Shed", unit = "gram", timeZone = "Europe/Berlin", currency = "EUR", scaleStepGrams = 1, usualBowl = (string?)null, version })).Expect(204);
-        var berlin = (await ada.Refresh()).GetProperty("zoneOffsets").EnumerateArray().ToDictionary(o => o.GetProperty("from").GetDateTimeOffset(), o => o.GetProperty("minutes").GetInt32());
+        (
+            await ada.Send(
+                HttpMethod.Put,
+                "/api/workshop",
+                new
+                {
+                    name = "Shed",
+                    unit = "gram",
+                    timeZone = "Europe/Berlin",
+                    currency = "EUR",
+                    scaleStepGrams = 1,
+                    usualBowl = (string?)null,
+                    version,
+                }
+            )
+        ).Expect(204);
+        var berlin = (await ada.Refresh())
+            .GetProperty("zoneOffsets")
+            .EnumerateArray()
+            .ToDictionary(o => o.GetProperty("from").GetDateTimeOffset(), o => o.GetProperty("minutes").GetInt32());
         Assert.Equal((60, 120), (berlin[new(2025, 10, 26, 1, 0, 0, TimeSpan.Zero)], berlin[new(2026, 3, 29, 1, 0, 0, TimeSpan.Zero)]));
     }
 
@@ -115,9 +137,23 @@ public class SessionTests(House house) : IClassFixture<House>
         (await phone.Send(HttpMethod.Post, "/api/session", new { email = ada.Email, password = "wool and water" })).Expect(204);
         (await phone.Send(HttpMethod.Get, "/api/course")).Expect(200);
 
-        Assert.Equal(["current no-entry"], (await ada.Send(HttpMethod.Post, "/api/session/password", new { current = "not the one it is", password = "carded and combed" })).Refused());
-        Assert.Equal(["password out-of-range"], (await ada.Send(HttpMethod.Post, "/api/session/password", new { current = "wool and water", password = "short" })).Refused());
-        (await ada.Send(HttpMethod.Post, "/api/session/password", new { current = "wool and water", password = "carded and combed" })).Expect(204);
+        Assert.Equal(
+            ["current no-entry"],
+            (
+                await ada.Send(
+                    HttpMethod.Post,
+                    "/api/session/password",
+                    new { current = "not the one it is", password = "carded and combed" }
+                )
+            ).Refused()
+        );
+        Assert.Equal(
+            ["password out-of-range"],
+            (await ada.Send(HttpMethod.Post, "/api/session/password", new { current = "wool and water", password = "short" })).Refused()
+        );
+        (
+            await ada.Send(HttpMethod.Post, "/api/session/password", new { current = "wool and water", password = "carded and combed" })
+        ).Expect(204);
         (await ada.Send(HttpMethod.Get, "/api/course")).Expect(200);
         (await phone.Send(HttpMethod.Get, "/api/course")).Expect(401);
         (await phone.Send(HttpMethod.Post, "/api/session", new { email = ada.Email, password = "wool and water" })).Expect(401);
@@ -129,16 +165,77 @@ public class SessionTests(House house) : IClassFixture<House>
     {
         var owner = await house.Register();
         var member = await house.Register("Ben", await Invite(owner, "preparer"));
-        var id = (await owner.Get("/api/workshop")).GetProperty("people").EnumerateArray().Single(p => !p.GetProperty("you").GetBoolean()).GetProperty("id").GetGuid();
+        var id = (await owner.Get("/api/workshop"))
+            .GetProperty("people")
+            .EnumerateArray()
+            .Single(p => !p.GetProperty("you").GetBoolean())
+            .GetProperty("id")
+            .GetGuid();
         (await member.Send(HttpMethod.Post, $"/api/workshop/people/{id}/reset-code")).Refused(403, "not-yours-to-change");
-        var code = (await owner.Send(HttpMethod.Post, $"/api/workshop/people/{id}/reset-code")).Expect(200).GetProperty("code").GetString()!;
+        var code = (await owner.Send(HttpMethod.Post, $"/api/workshop/people/{id}/reset-code"))
+            .Expect(200)
+            .GetProperty("code")
+            .GetString()!;
 
         var door = new Person(house.Factory.CreateClient());
-        Assert.Equal(["code no-such-code"], (await door.Send(HttpMethod.Post, "/api/session/reset", new { email = owner.Email, code, password = "carded and combed" })).Refused());
-        Assert.Equal(["code no-such-code"], (await door.Send(HttpMethod.Post, "/api/session/reset", new { email = member.Email, code = "AAAA-BBBB-CCCC", password = "carded and combed" })).Refused());
-        (await door.Send(HttpMethod.Post, "/api/session/reset", new { email = member.Email, code = code.ToLowerInvariant(), password = "carded and combed" })).Expect(204);
+        Assert.Equal(
+            ["code no-such-code"],
+            (
+                await door.Send(
+                    HttpMethod.Post,
+                    "/api/session/reset",
+                    new
+                    {
+                        email = owner.Email,
+                        code,
+                        password = "carded and combed",
+                    }
+                )
+            ).Refused()
+        );
+        Assert.Equal(
+            ["code no-such-code"],
+            (
+                await door.Send(
+                    HttpMethod.Post,
+                    "/api/session/reset",
+                    new
+                    {
+                        email = member.Email,
+                        code = "AAAA-BBBB-CCCC",
+                        password = "carded and combed",
+                    }
+                )
+            ).Refused()
+        );
+        (
+            await door.Send(
+                HttpMethod.Post,
+                "/api/session/reset",
+                new
+                {
+                    email = member.Email,
+                    code = code.ToLowerInvariant(),
+                    password = "carded and combed",
+                }
+            )
+        ).Expect(204);
         (await member.Send(HttpMethod.Get, "/api/course")).Expect(401);
-        Assert.Equal(["code no-such-code"], (await door.Send(HttpMethod.Post, "/api/session/reset", new { email = member.Email, code, password = "spun and plied!" })).Refused());
+        Assert.Equal(
+            ["code no-such-code"],
+            (
+                await door.Send(
+                    HttpMethod.Post,
+                    "/api/session/reset",
+                    new
+                    {
+                        email = member.Email,
+                        code,
+                        password = "spun and plied!",
+                    }
+                )
+            ).Refused()
+        );
         (await door.Send(HttpMethod.Post, "/api/session", new { email = member.Email, password = "carded and combed" })).Expect(204);
     }
 
@@ -148,7 +245,12 @@ public class SessionTests(House house) : IClassFixture<House>
         var owner = await house.Register();
         var other = await house.Register("Olga");
         (await other.Send(HttpMethod.Post, "/api/session/join", new { invitationCode = await Invite(owner, "preparer") })).Expect(204);
-        var id = (await owner.Get("/api/workshop")).GetProperty("people").EnumerateArray().Single(p => !p.GetProperty("you").GetBoolean()).GetProperty("id").GetGuid();
+        var id = (await owner.Get("/api/workshop"))
+            .GetProperty("people")
+            .EnumerateArray()
+            .Single(p => !p.GetProperty("you").GetBoolean())
+            .GetProperty("id")
+            .GetGuid();
         Assert.Equal(["id not-yours-to-reset"], (await owner.Send(HttpMethod.Post, $"/api/workshop/people/{id}/reset-code")).Refused());
     }
 
@@ -161,7 +263,18 @@ public class SessionTests(House house) : IClassFixture<House>
         Assert.Equal(0, exit);
         var code = System.Text.RegularExpressions.Regex.Match(said, "[A-Z0-9]{4}-[A-Z0-9]{4}-[A-Z0-9]{4}").Value;
         var door = new Person(house.Factory.CreateClient());
-        (await door.Send(HttpMethod.Post, "/api/session/reset", new { email = owner.Email, code, password = "carded and combed" })).Expect(204);
+        (
+            await door.Send(
+                HttpMethod.Post,
+                "/api/session/reset",
+                new
+                {
+                    email = owner.Email,
+                    code,
+                    password = "carded and combed",
+                }
+            )
+        ).Expect(204);
         (await door.Send(HttpMethod.Post, "/api/session", new { email = owner.Email, password = "carded and combed" })).Expect(204);
     }
 
@@ -169,7 +282,22 @@ public class SessionTests(House house) : IClassFixture<House>
     public async Task The_same_email_registered_twice_at_once_is_registered_once()
     {
         var mail = $"{Guid.NewGuid():N}@example.org";
-        var replies = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => new Person(house.Factory.CreateClient()).Send(HttpMethod.Post, "/api/session/register", new { email = mail, password = "wool and water", name = "Ada" })));
+        var replies = await Task.WhenAll(
+            Enumerable
+                .Range(0, 6)
+                .Select(_ =>
+                    new Person(house.Factory.CreateClient()).Send(
+                        HttpMethod.Post,
+                        "/api/session/register",
+                        new
+                        {
+                            email = mail,
+                            password = "wool and water",
+                            name = "Ada",
+                        }
+                    )
+                )
+        );
         Assert.Equal([204, 422, 422, 422, 422, 422], replies.Select(r => r.Status).Order());
     }
 
@@ -208,15 +336,35 @@ public class SessionTests(House house) : IClassFixture<House>
     [InlineData("a@example.org", "wool and water", "   ", "name")]
     public async Task Registering_names_what_is_wrong(string email, string password, string name, string field)
     {
-        var reply = await new Person(house.Factory.CreateClient()).Send(HttpMethod.Post, "/api/session/register", new { email, password, name });
+        var reply = await new Person(house.Factory.CreateClient()).Send(
+            HttpMethod.Post,
+            "/api/session/register",
+            new
+            {
+                email,
+                password,
+                name,
+            }
+        );
         Assert.StartsWith(field + " ", Assert.Single(reply.Refused()));
     }
 
     [Fact]
     public async Task The_cookie_and_the_answers_are_guarded()
     {
-        var client = house.Factory.CreateClient(new WebApplicationFactoryClientOptions { BaseAddress = new Uri("https://localhost"), HandleCookies = false });
-        using var response = await client.PostAsJsonAsync("/api/session/register", new { email = $"{Guid.NewGuid():N}@example.org", password = "wool and water", name = "Ada" }, TestContext.Current.CancellationToken);
+        var client = house.Factory.CreateClient(
+            new WebApplicationFactoryClientOptions { BaseAddress = new Uri("https://localhost"), HandleCookies = false }
+        );
+        using var response = await client.PostAsJsonAsync(
+            "/api/session/register",
+            new
+            {
+                email = $"{Guid.NewGuid():N}@example.org",
+                password = "wool and water",
+                name = "Ada",
+            },
+            TestContext.Current.CancellationToken
+        );
         var cookie = Assert.Single(response.Headers.GetValues("Set-Cookie")).ToLowerInvariant();
         Assert.All(["httponly", "samesite=strict", "secure"], flag => Assert.Contains(flag, cookie));
         var policy = Assert.Single(response.Headers.GetValues("Content-Security-Policy"));

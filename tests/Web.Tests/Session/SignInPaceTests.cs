@@ -13,19 +13,28 @@ public class SignInPaceTests(House house) : IClassFixture<House>
     [InlineData(9, 32)]
     [InlineData(10, 60)]
     [InlineData(2_000_000_000, 60)]
-    public void Five_are_free_and_nobody_waits_longer_than_a_minute(int wrong, double seconds) => Assert.Equal(seconds, SignInPace.WaitAfter(wrong).TotalSeconds);
+    public void Five_are_free_and_nobody_waits_longer_than_a_minute(int wrong, double seconds) =>
+        Assert.Equal(seconds, SignInPace.WaitAfter(wrong).TotalSeconds);
 
     [Fact]
     public async Task Known_and_unknown_sound_the_same_and_after_five_wrong_ones_both_wait()
     {
-        await using var web = await WebProcess.Start(house.Connection, null, ("Proxies", "127.0.0.1"), ("Limits__SignInPerMinute", "100000"));
+        await using var web = await WebProcess.Start(
+            house.Connection,
+            null,
+            ("Proxies", "127.0.0.1"),
+            ("Limits__SignInPerMinute", "100000")
+        );
         var ada = await Register(web, "203.0.113.1");
         foreach (var email in new[] { ada.Email, "no@example.org" })
         {
             var from = email == ada.Email ? "203.0.113.2" : "203.0.113.3";
             for (var i = 0; i < 5; i++)
             {
-                Assert.Equal("That email and password do not go together.", (await Try(web, from, email, "wrong wrong wrong")).Expect(401).GetProperty("detail").GetString());
+                Assert.Equal(
+                    "That email and password do not go together.",
+                    (await Try(web, from, email, "wrong wrong wrong")).Expect(401).GetProperty("detail").GetString()
+                );
             }
 
             var waits = await Try(web, from, email, "wrong wrong wrong");
@@ -45,7 +54,12 @@ public class SignInPaceTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Many_tries_at_one_moment_are_counted_one_by_one()
     {
-        await using var web = await WebProcess.Start(house.Connection, null, ("Proxies", "127.0.0.1"), ("Limits__SignInPerMinute", "100000"));
+        await using var web = await WebProcess.Start(
+            house.Connection,
+            null,
+            ("Proxies", "127.0.0.1"),
+            ("Limits__SignInPerMinute", "100000")
+        );
         var ada = await Register(web, "203.0.113.11");
         var replies = await Task.WhenAll(Enumerable.Range(0, 24).Select(_ => Try(web, "203.0.113.12", ada.Email, "wrong wrong wrong")));
         Assert.All(replies, r => Assert.True(r.Status is 401 or 429, $"{r.Status}"));

@@ -20,7 +20,16 @@ public class AsItIsTests(House house) : IClassFixture<House>
     public async Task It_waits_where_what_it_is_waits(string form, string? next)
     {
         var ada = await house.Register();
-        var (_, code) = await ada.TakeIn(new { mass = "500", form, breed = "Gotland", before = "scoured by the mill", price = 12 });
+        var (_, code) = await ada.TakeIn(
+            new
+            {
+                mass = "500",
+                form,
+                breed = "Gotland",
+                before = "scoured by the mill",
+                price = 12,
+            }
+        );
         var lot = (await ada.Lot(code)).GetProperty("lot");
         Assert.Equal((form, next, "scoured by the mill"), (Text(lot, "form"), Text(lot, "next"), Text(lot, "before")));
     }
@@ -29,44 +38,87 @@ public class AsItIsTests(House house) : IClassFixture<House>
     public async Task Bought_top_has_no_yield_of_raw_and_no_road_that_washes_it()
     {
         var ada = await house.Register();
-        var (top, code) = await ada.TakeIn(new { mass = "200", form = "top", breed = "Gotland", price = 8 });
+        var (top, code) = await ada.TakeIn(
+            new
+            {
+                mass = "200",
+                form = "top",
+                breed = "Gotland",
+                price = 8,
+            }
+        );
         var page = await ada.Lot(code);
         Assert.Equal(JsonValueKind.Null, page.GetProperty("lot").GetProperty("totalYield").ValueKind);
         Assert.Equal("4.00 EUR", Text(page.GetProperty("lot").GetProperty("costPer100Grams"), "text"));
         var (_, combed) = await ada.Log(Requests.Comb(top, null, "185", "9"));
         var made = await ada.Lot(combed);
         Assert.Equal(JsonValueKind.Null, made.GetProperty("lot").GetProperty("totalYield").ValueKind);
-        Assert.Equal(("top", "200 g"), (Text(made.GetProperty("origins")[0], "form"), Text(made.GetProperty("origins")[0].GetProperty("raw"), "text")));
+        Assert.Equal(
+            ("top", "200 g"),
+            (Text(made.GetProperty("origins")[0], "form"), Text(made.GetProperty("origins")[0].GetProperty("raw"), "text"))
+        );
         var routes = await ada.Get($"/api/lots/{code}/routes");
-        Assert.All(routes.GetProperty("routes").EnumerateArray(), r => Assert.DoesNotContain(r.GetProperty("steps").EnumerateArray(), s => Text(s, "step") is "skirt" or "wash" or "dry"));
+        Assert.All(routes.GetProperty("routes").EnumerateArray(), r =>
+            Assert.DoesNotContain(r.GetProperty("steps").EnumerateArray(), s => Text(s, "step") is "skirt" or "wash" or "dry")
+        );
     }
 
     [Fact]
     public async Task Of_bought_top_nobody_asks_for_locks_and_of_a_fleece_and_what_is_made_of_it_they_are_asked_for()
     {
         var ada = await house.Register();
-        var (_, top) = await ada.TakeIn(new { mass = "200", form = "top", breed = "Gotland" });
+        var (_, top) = await ada.TakeIn(
+            new
+            {
+                mass = "200",
+                form = "top",
+                breed = "Gotland",
+            }
+        );
         var look = await ada.Get($"/api/lots/{top}/look-over");
         string[] asked = [.. look.GetProperty("asked").EnumerateArray().Select(a => a.GetString()!)];
         Assert.Contains("Handle", asked);
         Assert.Empty(asked.Intersect(["Tips", "Soundness", "LockStructure", "Wax", "Coat"]));
         Assert.DoesNotContain("soundness", look.GetProperty("missing").EnumerateArray().Select(m => m.GetString()));
         Assert.DoesNotContain("shoulder", Text(look, "sortAdvice"));
-        Assert.Equal(["unknown"], (await ada.Lot(top)).GetProperty("staple").GetProperty("places").EnumerateArray().Select(p => p.GetString()!));
+        Assert.Equal(
+            ["unknown"],
+            (await ada.Lot(top)).GetProperty("staple").GetProperty("places").EnumerateArray().Select(p => p.GetString()!)
+        );
         Assert.NotEmpty(look.GetProperty("verdict").EnumerateArray());
 
-        var (clean, _) = await ada.TakeIn(new { mass = "300", form = "clean", breed = "Gotland" });
+        var (clean, _) = await ada.TakeIn(
+            new
+            {
+                mass = "300",
+                form = "clean",
+                breed = "Gotland",
+            }
+        );
         var (_, made) = await ada.Log(Requests.Comb(clean, "300", "250", "49"));
-        Assert.Contains("Tips", (await ada.Get($"/api/lots/{made}/look-over")).GetProperty("asked").EnumerateArray().Select(a => a.GetString()));
+        Assert.Contains(
+            "Tips",
+            (await ada.Get($"/api/lots/{made}/look-over")).GetProperty("asked").EnumerateArray().Select(a => a.GetString())
+        );
     }
 
     [Fact]
     public async Task Processed_down_is_carded_at_its_own_price()
     {
         var ada = await house.Register();
-        var (_, code) = await ada.TakeIn(new { mass = "100", form = "down", breed = "Cashmere", price = 30 });
+        var (_, code) = await ada.TakeIn(
+            new
+            {
+                mass = "100",
+                form = "down",
+                breed = "Cashmere",
+                price = 30,
+            }
+        );
         var routes = (await ada.Get($"/api/lots/{code}/routes")).GetProperty("routes").EnumerateArray().ToArray();
-        Assert.All(routes, r => Assert.All(r.GetProperty("steps").EnumerateArray(), s => Assert.Contains(Text(s, "step"), new[] { "card", "comb" })));
+        Assert.All(routes, r =>
+            Assert.All(r.GetProperty("steps").EnumerateArray(), s => Assert.Contains(Text(s, "step"), new[] { "card", "comb" }))
+        );
         // 30 for 100 g, a little more after what carding loses; never ten times that.
         var cost = Text(routes[0], "costPer100Grams")!;
         Assert.InRange(double.Parse(cost.Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture), 30, 40);
@@ -76,10 +128,30 @@ public class AsItIsTests(House house) : IClassFixture<House>
     public async Task A_blend_comes_in_with_its_parts_and_rests_at_their_moisture()
     {
         var ada = await house.Register();
-        var (_, code) = await ada.TakeIn(new { mass = "1000", form = "top", humidityPercent = 65, parts = new object[] { new { fibre = "wool", percent = 60, breed = "Gotland" }, new { fibre = "silk", percent = 40 } } });
+        var (_, code) = await ada.TakeIn(
+            new
+            {
+                mass = "1000",
+                form = "top",
+                humidityPercent = 65,
+                parts = new object[]
+                {
+                    new
+                    {
+                        fibre = "wool",
+                        percent = 60,
+                        breed = "Gotland",
+                    },
+                    new { fibre = "silk", percent = 40 },
+                },
+            }
+        );
         var lot = (await ada.Lot(code)).GetProperty("lot");
         var parts = lot.GetProperty("parts").EnumerateArray().ToArray();
-        Assert.Equal(["wool Gotland 59 %", "silk  41 %"], parts.Select(p => $"{Text(p, "fibre")} {Text(p, "breed")} {Text(p.GetProperty("share"), "text")}"));
+        Assert.Equal(
+            ["wool Gotland 59 %", "silk  41 %"],
+            parts.Select(p => $"{Text(p, "fibre")} {Text(p, "breed")} {Text(p.GetProperty("share"), "text")}")
+        );
         Assert.Equal("1\u202F000 g", Text(lot.GetProperty("left"), "text"));
     }
 
@@ -89,11 +161,74 @@ public class AsItIsTests(House house) : IClassFixture<House>
         var ada = await house.Register();
         async Task<string[]> Refused(object fleece) => (await ada.Post("/api/fleeces", fleece)).Refused();
         Assert.Equal(["form wrong-form"], await Refused(new { mass = "100", form = "openedGreasy" }));
-        Assert.Equal(["parts not-a-hundred"], await Refused(new { mass = "100", form = "top", parts = new[] { new { fibre = "wool", percent = 60 } } }));
-        Assert.Equal(["parts out-of-range"], await Refused(new { mass = "100", form = "top", parts = new[] { new { fibre = "wool", percent = 100 }, new { fibre = "silk", percent = 0 } } }));
-        Assert.Equal(["parts not-a-breed"], await Refused(new { mass = "100", form = "top", parts = new object[] { new { fibre = "wool", percent = 60, breed = "Gotland + Jacob" }, new { fibre = "silk", percent = 40 } } }));
-        Assert.InRange((await ada.Post("/api/fleeces", new { mass = "100", form = "top", parts = new object?[] { null } })).Status, 400, 422);
-        Assert.Equal(["parts in-the-grease"], await Refused(new { mass = "100", form = "raw", parts = new[] { new { fibre = "wool", percent = 50 }, new { fibre = "silk", percent = 50 } } }));
+        Assert.Equal(
+            ["parts not-a-hundred"],
+            await Refused(
+                new
+                {
+                    mass = "100",
+                    form = "top",
+                    parts = new[] { new { fibre = "wool", percent = 60 } },
+                }
+            )
+        );
+        Assert.Equal(
+            ["parts out-of-range"],
+            await Refused(
+                new
+                {
+                    mass = "100",
+                    form = "top",
+                    parts = new[] { new { fibre = "wool", percent = 100 }, new { fibre = "silk", percent = 0 } },
+                }
+            )
+        );
+        Assert.Equal(
+            ["parts not-a-breed"],
+            await Refused(
+                new
+                {
+                    mass = "100",
+                    form = "top",
+                    parts = new object[]
+                    {
+                        new
+                        {
+                            fibre = "wool",
+                            percent = 60,
+                            breed = "Gotland + Jacob",
+                        },
+                        new { fibre = "silk", percent = 40 },
+                    },
+                }
+            )
+        );
+        Assert.InRange(
+            (
+                await ada.Post(
+                    "/api/fleeces",
+                    new
+                    {
+                        mass = "100",
+                        form = "top",
+                        parts = new object?[] { null },
+                    }
+                )
+            ).Status,
+            400,
+            422
+        );
+        Assert.Equal(
+            ["parts in-the-grease"],
+            await Refused(
+                new
+                {
+                    mass = "100",
+                    form = "raw",
+                    parts = new[] { new { fibre = "wool", percent = 50 }, new { fibre = "silk", percent = 50 } },
+                }
+            )
+        );
         Assert.Equal(["mass too-heavy"], await Refused(new { mass = "31 kg", form = "raw" }));
         Assert.Equal(["mass too-heavy"], await Refused(new { mass = "101 kg", form = "top" }));
         Assert.Equal(400, (await ada.Post("/api/fleeces", new { mass = "100", form = "sheep" })).Status);
@@ -103,12 +238,31 @@ public class AsItIsTests(House house) : IClassFixture<House>
     public async Task It_goes_out_with_the_log_and_comes_back_as_it_was()
     {
         var ada = await house.Register();
-        await ada.TakeIn(new { mass = "500", form = "batt", breed = "Gotland", before = "carded by the mill, twice", dyed = true, colour = "madder red" });
-        var (_, code) = await ada.TakeIn(new { mass = "300", form = "top", parts = new object[] { new { fibre = "wool", percent = 70 }, new { fibre = "silk", percent = 30 } } });
+        await ada.TakeIn(
+            new
+            {
+                mass = "500",
+                form = "batt",
+                breed = "Gotland",
+                before = "carded by the mill, twice",
+                dyed = true,
+                colour = "madder red",
+            }
+        );
+        var (_, code) = await ada.TakeIn(
+            new
+            {
+                mass = "300",
+                form = "top",
+                parts = new object[] { new { fibre = "wool", percent = 70 }, new { fibre = "silk", percent = 30 } },
+            }
+        );
         var log = (await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text;
         Assert.Contains("70 wool + 30 silk", log);
         var bea = await house.Register();
-        (await bea.Send(HttpMethod.Post, "/api/weigh-log/import", new StringContent(log, System.Text.Encoding.UTF8, "text/csv"))).Expect(200);
+        (await bea.Send(HttpMethod.Post, "/api/weigh-log/import", new StringContent(log, System.Text.Encoding.UTF8, "text/csv"))).Expect(
+            200
+        );
         Assert.Equal(log, (await bea.Send(HttpMethod.Get, "/api/weigh-log")).Text);
         Assert.Equal(2, (await bea.Lot(code)).GetProperty("lot").GetProperty("parts").GetArrayLength());
     }

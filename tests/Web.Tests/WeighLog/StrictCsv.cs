@@ -2,7 +2,8 @@ using System.Text;
 
 namespace EarthyTuft.Web.Tests;
 
-/// <summary>A second reader of RFC 4180 that forgives nothing: a quotation mark stands at a cell's ends or doubled within, and rows end with CR LF outside of them.</summary>
+/// <summary>A second reader of RFC 4180 that forgives nothing: a quotation mark stands at a cell's ends or doubled within, and rows end
+/// with CR LF outside of them.</summary>
 internal static class StrictCsv
 {
     public static List<List<string>> Read(string text, char separator)

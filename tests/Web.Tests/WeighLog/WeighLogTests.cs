@@ -8,29 +8,85 @@ public class WeighLogTests(House house) : IClassFixture<House>
 {
     private static StringContent Csv(string text) => new(text, new UTF8Encoding(false), "text/csv");
 
-    private static async Task<JsonElement> Take(Person person, string csv) => (await person.Send(HttpMethod.Post, "/api/weigh-log/import", Csv(csv))).Expect(200);
+    private static async Task<JsonElement> Take(Person person, string csv) =>
+        (await person.Send(HttpMethod.Post, "/api/weigh-log/import", Csv(csv))).Expect(200);
 
     private static string[] Refused(JsonElement report) =>
-        [.. report.GetProperty("refused").EnumerateArray().Select(r => $"{r.GetProperty("row").GetInt32()} {r.GetProperty("column").GetString()}")];
+        [
+            .. report
+                .GetProperty("refused")
+                .EnumerateArray()
+                .Select(r => $"{r.GetProperty("row").GetInt32()} {r.GetProperty("column").GetString()}"),
+        ];
 
-    private static string Balances(JsonElement page) => string.Join("\n", page.GetProperty("entries").EnumerateArray().Select(e =>
-        string.Join(" ", e.GetProperty("step").GetString(), e.GetProperty("doneAt").GetString(), e.GetProperty("minutes"), e.GetProperty("confirmedBecause"), e.GetProperty("balance"))
-        + string.Join(" ", e.GetProperty("flows").EnumerateArray().Select(f => $"{f.GetProperty("role")} {f.GetProperty("lotCode")} {f.GetProperty("logged")} {f.GetProperty("reference")} {f.GetProperty("fate")} {f.GetProperty("corrections").GetArrayLength()}"))));
+    private static string Balances(JsonElement page) =>
+        string.Join(
+            "\n",
+            page.GetProperty("entries")
+                .EnumerateArray()
+                .Select(e =>
+                    string.Join(
+                        " ",
+                        e.GetProperty("step").GetString(),
+                        e.GetProperty("doneAt").GetString(),
+                        e.GetProperty("minutes"),
+                        e.GetProperty("confirmedBecause"),
+                        e.GetProperty("balance")
+                    )
+                    + string.Join(
+                        " ",
+                        e.GetProperty("flows")
+                            .EnumerateArray()
+                            .Select(f =>
+                                $"{f.GetProperty("role")} {f.GetProperty("lotCode")} {f.GetProperty("logged")} {f.GetProperty("reference")} {f.GetProperty("fate")} {f.GetProperty("corrections").GetArrayLength()}"
+                            )
+                    )
+                )
+        );
 
     [Fact]
     public async Task Out_and_in_again_gives_the_same_balances()
     {
         var ada = await house.Register();
-        var (raw, _) = await ada.TakeIn(new { mass = "1 lb 3 oz", breed = "Gotland 50 / Jacob 50", animal = "=HYPERLINK(1)", colour = "grey, \"dark\"", humidityPercent = 71.5, price = 12.5, shornOn = "2026-05-01", notes = "line\nbreak" });
+        var (raw, _) = await ada.TakeIn(
+            new
+            {
+                mass = "1 lb 3 oz",
+                breed = "Gotland 50 / Jacob 50",
+                animal = "=HYPERLINK(1)",
+                colour = "grey, \"dark\"",
+                humidityPercent = 71.5,
+                price = 12.5,
+                shornOn = "2026-05-01",
+                notes = "line\nbreak",
+            }
+        );
         var (skirted, _) = await ada.Log(Requests.Skirt(raw, "480", ("dungTags", "30.5"), ("skirtings", "27")));
         var (damp, _) = await ada.Log(Requests.Wash(skirted));
         var (clean, cleanCode) = await ada.Log(Requests.Dry(damp, "331"));
         await ada.Log(Requests.Comb(clean, "120", "100", "19"));
         var draft = (await ada.Post("/api/entries", Requests.Comb(clean, "50", "80"))).Expect(200).GetProperty("draftId").GetGuid();
         (await ada.Post($"/api/drafts/{draft}/confirm", new { because = "- no idea" })).Expect(200);
-        var dry = (await ada.Lot(cleanCode)).GetProperty("entries").EnumerateArray().Single(e => e.GetProperty("step").GetString() == "dry");
-        var flow = dry.GetProperty("flows").EnumerateArray().Single(f => f.GetProperty("role").GetString() == "out").GetProperty("id").GetGuid();
-        (await ada.Post($"/api/entries/{dry.GetProperty("id").GetGuid()}/corrections", new { flowId = flow, mass = "313", because = "=wrong" })).Expect(200);
+        var dry = (await ada.Lot(cleanCode))
+            .GetProperty("entries")
+            .EnumerateArray()
+            .Single(e => e.GetProperty("step").GetString() == "dry");
+        var flow = dry.GetProperty("flows")
+            .EnumerateArray()
+            .Single(f => f.GetProperty("role").GetString() == "out")
+            .GetProperty("id")
+            .GetGuid();
+        (
+            await ada.Post(
+                $"/api/entries/{dry.GetProperty("id").GetGuid()}/corrections",
+                new
+                {
+                    flowId = flow,
+                    mass = "313",
+                    because = "=wrong",
+                }
+            )
+        ).Expect(200);
 
         var file = (await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text;
         Assert.Contains("'=HYPERLINK(1)", file);
@@ -46,12 +102,27 @@ public class WeighLogTests(House house) : IClassFixture<House>
             var (was, now) = (await ada.Lot(code), await ben.Lot(code));
             Assert.Equal(Balances(was), Balances(now));
             Assert.Equal(was.GetProperty("lot").GetProperty("left").ToString(), now.GetProperty("lot").GetProperty("left").ToString());
-            Assert.Equal(was.GetProperty("lot").GetProperty("totalYield").ToString(), now.GetProperty("lot").GetProperty("totalYield").ToString());
+            Assert.Equal(
+                was.GetProperty("lot").GetProperty("totalYield").ToString(),
+                now.GetProperty("lot").GetProperty("totalYield").ToString()
+            );
         }
 
         Assert.Equal("=HYPERLINK(1)", (await ben.Lot("X-01")).GetProperty("lot").GetProperty("animal").GetString());
         // What the file brought is not given out again.
-        Assert.Equal("X-02", (await ben.TakeIn(new { mass = "500", breed = "A / B", breedAsWritten = true })).Code);
+        Assert.Equal(
+            "X-02",
+            (
+                await ben.TakeIn(
+                    new
+                    {
+                        mass = "500",
+                        breed = "A / B",
+                        breedAsWritten = true,
+                    }
+                )
+            ).Code
+        );
         // And the same file a second time finds its codes taken.
         Assert.Contains("2 lot", Refused(await Take(ben, file)));
     }
@@ -59,7 +130,10 @@ public class WeighLogTests(House house) : IClassFixture<House>
     [Fact]
     public async Task The_example_file_comes_in_whole()
     {
-        var example = await File.ReadAllTextAsync(Path.Combine(Root(), "web/public/example-weigh-log.csv"), TestContext.Current.CancellationToken);
+        var example = await File.ReadAllTextAsync(
+            Path.Combine(Root(), "web/public/example-weigh-log.csv"),
+            TestContext.Current.CancellationToken
+        );
         var ada = await house.Register();
         var report = await Take(ada, example);
         Assert.Empty(Refused(report));
@@ -72,7 +146,8 @@ public class WeighLogTests(House house) : IClassFixture<House>
     [Fact]
     public async Task Good_rows_are_taken_and_bad_ones_named_with_what_hangs_on_them()
     {
-        var file = Header
+        var file =
+            Header
             + "1,1,take-in,2026-05-01T10:00:00Z,out,G-01,raw,weighed,,,2000\r\n"
             + "2,1,skirt,2026-05-02T10:00:00Z,in,G-01,,whole,yes,,\r\n"
             + "2,2,skirt,2026-05-02T10:00:00Z,out,G-01.2,skirted,weighed,,,heavy\r\n"
@@ -89,8 +164,18 @@ public class WeighLogTests(House house) : IClassFixture<House>
 
         var report = await Take(ada, file);
         Assert.Equal(["3 entry", "4 mass_g", "5 lot", "6 entry", "7 entry", "9 mass_g", "10 entry"], Refused(report));
-        Assert.Equal((9, 2, 2), (report.GetProperty("rows").GetInt32(), report.GetProperty("takenRows").GetInt32(), report.GetProperty("takenEntries").GetInt32()));
-        Assert.Equal(["G-01", "R-01"], (await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray().Select(l => l.GetProperty("code").GetString()));
+        Assert.Equal(
+            (9, 2, 2),
+            (
+                report.GetProperty("rows").GetInt32(),
+                report.GetProperty("takenRows").GetInt32(),
+                report.GetProperty("takenEntries").GetInt32()
+            )
+        );
+        Assert.Equal(
+            ["G-01", "R-01"],
+            (await ada.Get("/api/lots")).GetProperty("lots").EnumerateArray().Select(l => l.GetProperty("code").GetString())
+        );
     }
 
     [Theory]
@@ -106,12 +191,16 @@ public class WeighLogTests(House house) : IClassFixture<House>
     [Fact]
     public async Task More_out_than_in_needs_a_reason_in_the_file_too()
     {
-        string File(string because) => "entry,line,step,done_at,confirmed_because,flow,lot,form,amount,empties_lot,mass_g\r\n"
+        string File(string because) =>
+            "entry,line,step,done_at,confirmed_because,flow,lot,form,amount,empties_lot,mass_g\r\n"
             + "1,1,take-in,2026-05-01T10:00:00Z,,out,G-01,raw,weighed,,1000\r\n"
             + $"2,1,skirt,2026-05-02T10:00:00Z,{because},in,G-01,,whole,yes,\r\n"
             + $"2,2,skirt,2026-05-02T10:00:00Z,{because},out,G-01.2,skirted,weighed,,1300\r\n";
         var ada = await house.Register();
-        Assert.Equal(["3 confirmed_because", "4 entry"], Refused((await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(File("")))).Expect(200)));
+        Assert.Equal(
+            ["3 confirmed_because", "4 entry"],
+            Refused((await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(File("")))).Expect(200))
+        );
         Assert.Empty(Refused(await Take(ada, File("bowl"))));
     }
 
@@ -134,7 +223,10 @@ public class WeighLogTests(House house) : IClassFixture<House>
         Assert.Contains("lacks step, done_at, flow, amount, mass_g", reply.Text);
         Assert.Contains("weight", reply.Text);
         // A quotation mark left open swallows the rest of the file: its row is named.
-        Assert.Contains("2 entry", Refused((await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(Header + "\"1,1\r\n"))).Expect(200)));
+        Assert.Contains(
+            "2 entry",
+            Refused((await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(Header + "\"1,1\r\n"))).Expect(200))
+        );
     }
 
     [Fact]
@@ -151,11 +243,17 @@ public class WeighLogTests(House house) : IClassFixture<House>
         var rows = StrictCsv.Read(file, ',');
         Assert.All(rows, r => Assert.Equal(rows[0].Count, r.Count));
         var colour = rows[0].IndexOf("colour");
-        Assert.Equal(notes.Select(n => n.Trim()).Order(StringComparer.Ordinal), rows.Skip(1).Select(r => Core.WeighLog.WeighLogRow.AsMeant(r[colour])).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            notes.Select(n => n.Trim()).Order(StringComparer.Ordinal),
+            rows.Skip(1).Select(r => Core.WeighLog.WeighLogRow.AsMeant(r[colour])).Order(StringComparer.Ordinal)
+        );
         // A spreadsheet that parts cells by semicolons or tabs, and ends rows at each line feed, finds no formula either.
         foreach (var separator in new[] { ';', '\t' })
         {
-            Assert.All(file.Split('\n').SelectMany(line => line.Split(separator)).Select(c => c.Trim('"', '\r')).Where(c => c.Length > 0), cell => Assert.DoesNotContain(cell[0], "=+@"));
+            Assert.All(
+                file.Split('\n').SelectMany(line => line.Split(separator)).Select(c => c.Trim('"', '\r')).Where(c => c.Length > 0),
+                cell => Assert.DoesNotContain(cell[0], "=+@")
+            );
         }
     }
 
@@ -172,11 +270,20 @@ public class WeighLogTests(House house) : IClassFixture<House>
         await using var later = House.Start(house.Connection, ("Now", "2026-08-01T10:00:00Z"));
         var ben = await Person.Register(later);
         // In an order of its own, with capitals, and an empty column at the end.
-        var file = mark + string.Join(separator, "Lot", "MASS_G", "done_at", "entry", "line", "step", "flow", "form", "amount", "") + end + string.Join(separator, "G-07", mass, at, "1", "1", "take-in", "out", "raw", "weighed", "") + end;
+        var file =
+            mark
+            + string.Join(separator, "Lot", "MASS_G", "done_at", "entry", "line", "step", "flow", "form", "amount", "")
+            + end
+            + string.Join(separator, "G-07", mass, at, "1", "1", "take-in", "out", "raw", "weighed", "")
+            + end;
         var report = await Take(ben, file);
         Assert.Empty(Refused(report));
         Assert.Equal(1, report.GetProperty("takenRows").GetInt32());
-        Assert.Equal(1000.5, (await ben.Get("/api/lots")).GetProperty("lots")[0].GetProperty("left").GetProperty("grams").GetDouble(), 200.0);
+        Assert.Equal(
+            1000.5,
+            (await ben.Get("/api/lots")).GetProperty("lots")[0].GetProperty("left").GetProperty("grams").GetDouble(),
+            200.0
+        );
         Assert.Contains("1000.5", (await ben.Send(HttpMethod.Get, "/api/weigh-log")).Text);
     }
 
@@ -202,7 +309,11 @@ public class WeighLogTests(House house) : IClassFixture<House>
     public async Task A_code_far_ahead_does_not_use_up_the_numbers_before_it()
     {
         var ada = await house.Register();
-        await Take(ada, Header + "1,1,take-in,2026-05-01T10:00:00Z,out,G-999999,raw,weighed,,,400\r\n2,1,take-in,2026-05-01T11:00:00Z,out,G-02,raw,weighed,,,400\r\n");
+        await Take(
+            ada,
+            Header
+                + "1,1,take-in,2026-05-01T10:00:00Z,out,G-999999,raw,weighed,,,400\r\n2,1,take-in,2026-05-01T11:00:00Z,out,G-02,raw,weighed,,,400\r\n"
+        );
         Assert.Equal("G-03", (await ada.TakeIn(new { mass = "500", breed = "Gotland" })).Code);
     }
 
@@ -210,7 +321,9 @@ public class WeighLogTests(House house) : IClassFixture<House>
     public async Task Of_a_bad_file_two_hundred_refusals_are_told_and_the_rest_counted()
     {
         var ada = await house.Register();
-        var rows = string.Concat(Enumerable.Range(1, 5000).Select(i => $"{i},1,boil,2026-05-01T10:00:00Z,out,G-{i:00},raw,weighed,,,400\r\n"));
+        var rows = string.Concat(
+            Enumerable.Range(1, 5000).Select(i => $"{i},1,boil,2026-05-01T10:00:00Z,out,G-{i:00},raw,weighed,,,400\r\n")
+        );
         var reply = await ada.Send(HttpMethod.Post, "/api/weigh-log/check", Csv(Header + rows));
         Assert.Equal(5000, reply.Expect(200).GetProperty("refusedRows").GetInt32());
         Assert.Equal(200, reply.Json.GetProperty("refused").GetArrayLength());
@@ -222,10 +335,19 @@ public class WeighLogTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         var (_, code) = await ada.TakeIn(new { mass = "1000", breed = "Gotland" });
-        var at = DateTimeOffset.UtcNow.AddMinutes(1).ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", System.Globalization.CultureInfo.InvariantCulture);
-        Assert.Empty(Refused(await Take(ada, Header
-            + $"1,1,skirt,{at},in,{code},,whole,yes,,\r\n1,2,skirt,{at},out,{code}.2,skirted,weighed,,,900\r\n1,3,skirt,{at},loss,,,weighed,,skirtings,90\r\n"
-            + $"2,1,skirt,{at},in,{code}.2,,weighed,no,,300\r\n2,2,skirt,{at},out,{code}.3,skirted,weighed,,,290\r\n")));
+        var at = DateTimeOffset
+            .UtcNow.AddMinutes(1)
+            .ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Empty(
+            Refused(
+                await Take(
+                    ada,
+                    Header
+                        + $"1,1,skirt,{at},in,{code},,whole,yes,,\r\n1,2,skirt,{at},out,{code}.2,skirted,weighed,,,900\r\n1,3,skirt,{at},loss,,,weighed,,skirtings,90\r\n"
+                        + $"2,1,skirt,{at},in,{code}.2,,weighed,no,,300\r\n2,2,skirt,{at},out,{code}.3,skirted,weighed,,,290\r\n"
+                )
+            )
+        );
         var page = await ada.Lot(code + ".2");
         Assert.Equal(600, page.GetProperty("lot").GetProperty("left").GetProperty("grams").GetDouble(), 60.0);
         Assert.Equal(3, page.GetProperty("entries").GetArrayLength());

@@ -13,18 +13,24 @@ public class UnitsTests(House house) : IClassFixture<House>
         ada.Shows = "gram;C;mm";
         var (lot, code) = await ada.TakeIn(new { mass = "540" });
         var shop = await ada.Get("/api/workshop");
-        (await ada.Send(HttpMethod.Put, "/api/workshop", new
-        {
-            name = "Shed",
-            unit = "ounce",
-            temperatureUnit = "fahrenheit",
-            lengthUnit = "inch",
-            timeZone = "UTC",
-            currency = "EUR",
-            scaleStepGrams = 1,
-            usualBowl = (string?)null,
-            version = shop.GetProperty("version").GetUInt32(),
-        })).Expect(204);
+        (
+            await ada.Send(
+                HttpMethod.Put,
+                "/api/workshop",
+                new
+                {
+                    name = "Shed",
+                    unit = "ounce",
+                    temperatureUnit = "fahrenheit",
+                    lengthUnit = "inch",
+                    timeZone = "UTC",
+                    currency = "EUR",
+                    scaleStepGrams = 1,
+                    usualBowl = (string?)null,
+                    version = shop.GetProperty("version").GetUInt32(),
+                }
+            )
+        ).Expect(204);
         await Task.Delay(TimeSpan.FromSeconds(5.2), TestContext.Current.CancellationToken);
 
         (await ada.Post("/api/entries", Skirt(lot, "500", ("skirtings", "39")))).Refused(409, "units-changed");
@@ -38,7 +44,15 @@ public class UnitsTests(House house) : IClassFixture<House>
         }
 
         ada.Shows = "ounce;F;in";
-        Assert.InRange((await ada.Lot((await ada.TakeIn(new { mass = "20" })).Code)).GetProperty("lot").GetProperty("left").GetProperty("grams").GetDouble(), 550, 580);
+        Assert.InRange(
+            (await ada.Lot((await ada.TakeIn(new { mass = "20" })).Code))
+                .GetProperty("lot")
+                .GetProperty("left")
+                .GetProperty("grams")
+                .GetDouble(),
+            550,
+            580
+        );
         // A program that says nothing means the workshop's own unit.
         ada.Shows = null;
         (await ada.Post("/api/fleeces", new { mass = "20" })).Expect(200);
@@ -49,7 +63,13 @@ public class UnitsTests(House house) : IClassFixture<House>
     [InlineData("centimetre", "cm", "11.2", 112, "11.2 cm")]
     [InlineData("inch", "in", "4 1/2", 114.3, "4.5 in")]
     [InlineData("inch", "in", "112 mm", 112, "4.4 in")]
-    public async Task A_lock_is_read_and_told_in_the_length_the_workshop_counts_in(string unit, string sign, string typed, double millimetres, string told)
+    public async Task A_lock_is_read_and_told_in_the_length_the_workshop_counts_in(
+        string unit,
+        string sign,
+        string typed,
+        double millimetres,
+        string told
+    )
     {
         var ada = await house.Register();
         await Count(ada, unit);
@@ -58,7 +78,14 @@ public class UnitsTests(House house) : IClassFixture<House>
         (await ada.Post($"/api/lots/{lot}/locks", new { length = typed, place = "side" })).Expect(200);
         var staple = (await ada.Lot(code)).GetProperty("staple");
         Assert.Equal(millimetres, staple.GetProperty("locks")[0].GetProperty("lengthMillimetres").GetDouble(), 0.5e-9);
-        Assert.Equal((told, told, sign), (staple.GetProperty("locks")[0].GetProperty("length").GetString(), staple.GetProperty("mean").GetProperty("text").GetString(), staple.GetProperty("ruler").GetProperty("sign").GetString()));
+        Assert.Equal(
+            (told, told, sign),
+            (
+                staple.GetProperty("locks")[0].GetProperty("length").GetString(),
+                staple.GetProperty("mean").GetProperty("text").GetString(),
+                staple.GetProperty("ruler").GetProperty("sign").GetString()
+            )
+        );
         Assert.EndsWith(" " + sign, staple.GetProperty("usualText").GetString(), StringComparison.Ordinal);
         var against = (await ada.Get($"/api/lots/{code}/look-over")).GetProperty("against")[0];
         Assert.Equal(told, against.GetProperty("own").GetProperty("text").GetString());
@@ -71,22 +98,31 @@ public class UnitsTests(House house) : IClassFixture<House>
         await Count(ada, "centimetre");
         var (lot, _) = await ada.TakeIn(new { mass = "2000" });
         Assert.Equal(["length out-of-range"], (await ada.Post($"/api/lots/{lot}/locks", new { length = "112", place = "side" })).Refused());
-        Assert.Equal(["length not-a-length"], (await ada.Post($"/api/lots/{lot}/locks", new { length = "long", place = "side" })).Refused());
+        Assert.Equal(
+            ["length not-a-length"],
+            (await ada.Post($"/api/lots/{lot}/locks", new { length = "long", place = "side" })).Refused()
+        );
     }
 
     private static async Task Count(Person person, string lengthUnit)
     {
         var shop = await person.Get("/api/workshop");
-        (await person.Send(HttpMethod.Put, "/api/workshop", new
-        {
-            name = "Shed",
-            unit = "gram",
-            lengthUnit,
-            timeZone = "UTC",
-            currency = "EUR",
-            scaleStepGrams = 1,
-            usualBowl = (string?)null,
-            version = shop.GetProperty("version").GetUInt32(),
-        })).Expect(204);
+        (
+            await person.Send(
+                HttpMethod.Put,
+                "/api/workshop",
+                new
+                {
+                    name = "Shed",
+                    unit = "gram",
+                    lengthUnit,
+                    timeZone = "UTC",
+                    currency = "EUR",
+                    scaleStepGrams = 1,
+                    usualBowl = (string?)null,
+                    version = shop.GetProperty("version").GetUInt32(),
+                }
+            )
+        ).Expect(204);
     }
 }

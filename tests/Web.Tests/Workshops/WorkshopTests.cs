@@ -15,7 +15,16 @@ public class WorkshopTests(House house) : IClassFixture<House>
         var ben = await house.Register("Ben", code);
         Assert.Equal("Ada\u2019s workshop", (await ben.Refresh()).GetProperty("workshop").GetProperty("name").GetString());
         var again = await new Person(house.Factory.CreateClient()).Send(
-            HttpMethod.Post, "/api/session/register", new { email = $"{Guid.NewGuid():N}@example.org", password = "wool and water", name = "Cas", invitationCode = code });
+            HttpMethod.Post,
+            "/api/session/register",
+            new
+            {
+                email = $"{Guid.NewGuid():N}@example.org",
+                password = "wool and water",
+                name = "Cas",
+                invitationCode = code,
+            }
+        );
         Assert.Equal(["invitationCode no-such-invitation"], again.Refused());
         Assert.Equal(2, (await ada.Get("/api/workshop")).GetProperty("people").GetArrayLength());
     }
@@ -49,7 +58,12 @@ public class WorkshopTests(House house) : IClassFixture<House>
         var ben = await house.Register("Ben", await Invite(ada, "preparer"));
         (await ben.Send(HttpMethod.Post, "/api/workshop/invitations", new { role = "owner" })).Refused(403, "not-yours-to-change");
         await ben.TakeIn(new { mass = "500" });
-        var id = (await ada.Get("/api/workshop")).GetProperty("people").EnumerateArray().Single(p => !p.GetProperty("you").GetBoolean()).GetProperty("id").GetGuid();
+        var id = (await ada.Get("/api/workshop"))
+            .GetProperty("people")
+            .EnumerateArray()
+            .Single(p => !p.GetProperty("you").GetBoolean())
+            .GetProperty("id")
+            .GetGuid();
         (await ada.Send(HttpMethod.Delete, $"/api/workshop/people/{id}")).Expect(204);
         (await ben.Send(HttpMethod.Get, "/api/course")).Refused(403, "not-a-member");
     }
@@ -59,7 +73,10 @@ public class WorkshopTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register("Ada");
         var me = (await ada.Get("/api/workshop")).GetProperty("people")[0].GetProperty("id").GetGuid();
-        Assert.Equal(["role last-owner"], (await ada.Send(HttpMethod.Put, $"/api/workshop/people/{me}", new { role = "looker" })).Refused());
+        Assert.Equal(
+            ["role last-owner"],
+            (await ada.Send(HttpMethod.Put, $"/api/workshop/people/{me}", new { role = "looker" })).Refused()
+        );
         Assert.Equal(["role last-owner"], (await ada.Send(HttpMethod.Delete, $"/api/workshop/people/{me}")).Refused());
     }
 
@@ -68,7 +85,17 @@ public class WorkshopTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register("Ada");
         var version = (await ada.Get("/api/workshop")).GetProperty("version").GetUInt32();
-        object Settings(uint v, string name = "The shed") => new { name, unit = "pound", timeZone = "Europe/London", currency = "GBP", scaleStepGrams = 5, usualBowl = "8 oz", version = v };
+        object Settings(uint v, string name = "The shed") =>
+            new
+            {
+                name,
+                unit = "pound",
+                timeZone = "Europe/London",
+                currency = "GBP",
+                scaleStepGrams = 5,
+                usualBowl = "8 oz",
+                version = v,
+            };
         (await ada.Send(HttpMethod.Put, "/api/workshop", Settings(version))).Expect(204);
         (await ada.Send(HttpMethod.Put, "/api/workshop", Settings(version, "Another"))).Refused(409, "changed-meanwhile");
         var (_, code) = await ada.TakeIn(new { mass = "2" });
@@ -84,7 +111,15 @@ public class WorkshopTests(House house) : IClassFixture<House>
         var (raw, rawCode) = await ada.TakeIn(new { mass = "900", breed = "Gotland" });
         (await ada.Post($"/api/lots/{raw}/locks", new { length = "120" })).Expect(200);
         var lockId = (await ada.Lot(rawCode)).GetProperty("staple").GetProperty("locks")[0].GetProperty("id").GetGuid();
-        var (clean, _) = await ada.Log(new { step = "wash", from = new[] { new { lotId = raw } }, to = new[] { new { form = "clean", mass = "600" } }, losses = new[] { new { kind = "waxAndSuint" } } });
+        var (clean, _) = await ada.Log(
+            new
+            {
+                step = "wash",
+                from = new[] { new { lotId = raw } },
+                to = new[] { new { form = "clean", mass = "600" } },
+                losses = new[] { new { kind = "waxAndSuint" } },
+            }
+        );
         var (top, topCode) = await ada.Log(Requests.Comb(clean, "300", "280"));
         var sample = (await ada.Post("/api/samples", new { lotId = top, verdict = "good" })).Expect(200).GetProperty("code").GetString();
         var draft = (await ada.Post("/api/entries", Requests.Comb(clean, "200", "900"))).Expect(200).GetProperty("draftId").GetGuid();
@@ -100,7 +135,15 @@ public class WorkshopTests(House house) : IClassFixture<House>
             await eve.Post("/api/samples", new { lotId = top }),
             await eve.Post($"/api/drafts/{draft}/confirm", new { because = "because" }),
             await eve.Send(HttpMethod.Delete, $"/api/drafts/{draft}"),
-            await eve.Post($"/api/entries/{entry.GetProperty("id").GetGuid()}/corrections", new { flowId = flow, mass = "1", because = "because" }),
+            await eve.Post(
+                $"/api/entries/{entry.GetProperty("id").GetGuid()}/corrections",
+                new
+                {
+                    flowId = flow,
+                    mass = "1",
+                    because = "because",
+                }
+            ),
         };
         Assert.All(replies, r => Assert.Equal(404, r.Status));
         // A step names lots in its body: there it is a refusal of that field, and says no more than "not here".
