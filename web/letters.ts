@@ -11,8 +11,11 @@ const besides = [...'\u00a0\u2009\u202f°·×±½¼¾²³µ–—‘’“”…
 
 const ranges = ['U+20-7e', ...besides.map((letter) => `U+${letter.codePointAt(0)!.toString(16)}`)].join(',');
 
-/** The weights they are used in. */
-const weights = { min: 400, max: 700 };
+/** The weights each is used in: heads and large figures in one (tokens.css), words in several. */
+const weights: Record<string, { min: number; max: number }> = {
+  fraunces: { min: 560, max: 560 },
+  'atkinson-hyperlegible-next': { min: 400, max: 700 },
+};
 
 /** What is asked of a face besides its letters: pairs set close, figures of even width, marks over letters. */
 const features = ['kern', 'liga', 'tnum', 'lnum', 'ccmp', 'locl', 'mark', 'mkmk', 'rlig', 'calt', 'rvrn'];
@@ -38,7 +41,7 @@ export const letters = (): Plugin => {
       const cut = await subsetFont(readFileSync(join(dirname(id), 'files', file!)), [...keys, ...besides].join(''), {
         targetFormat: 'woff2',
         keepFeatures: features,
-        variationAxes: { wght: weights },
+        variationAxes: { wght: weights[face] ?? this.error(`${face} has no weights here`) },
       });
       mkdirSync(folder, { recursive: true });
       const first = join(folder, `${face}-first.woff2`);

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import react from '@vitejs/plugin-react';
-import type { Plugin } from 'vite';
+import type { Plugin, Rolldown } from 'vite';
 import { defineConfig } from 'vitest/config';
 import { letters, lettersAhead } from './letters.ts';
 import { addressOf, asks, benchAsks, everywhere, type Asked, type At } from './src/app/asks.ts';
@@ -46,8 +46,11 @@ const preload = (): Plugin => ({
       const asked = asksOf.get(path)?.(itself) ?? [];
       return [path, { scripts: of, answers: asked.map(addressOf) }];
     });
+    // Dialogs and the like, which no page is drawn with: fetched when there is time, for a tub where the network may be gone.
+    const named = new Set([...first, ...[...scripts.values()].flat()]);
     const source = JSON.stringify({
       '*': { scripts: [], answers: everywhere.map(addressOf) },
+      '*opened': { scripts: chunks.map((c) => c.fileName).filter((file) => !named.has(file)), answers: [] },
       ...Object.fromEntries(pages),
     });
     this.emitFile({ type: 'asset', fileName: 'preload.json', source });
@@ -70,6 +73,22 @@ const compiledAtOnce = (): Plugin => ({
   },
 });
 
+/** Fields and dialogs, and what cannot do without them; a field that searches is larger still, and stays by itself. */
+const isField = (id: string, modules: Rolldown.ChunkingContext) => {
+  const reached = new Set<string>();
+  const reach = (at: string) => {
+    if (reached.has(at)) return;
+    reached.add(at);
+    modules.getModuleInfo(at)?.importedIds.forEach(reach);
+  };
+  reach(id);
+  const reaches = (part: RegExp) => [...reached].some((at) => part.test(at));
+  return reaches(/@mui\/material\/(TextField|Dialog|Popover)\//) && !reaches(/@mui\/material\/Autocomplete\//);
+};
+
+/** What several pages share and needs none of that. */
+const often = /\/src\/((ui|runs|ledger|tools|drawings|photographs|station|lots)\/|\w+\/(queries|words)\.ts)/;
+
 export default defineConfig({
   plugins: [react(), preload(), letters(), lettersAhead(), compiledAtOnce()],
   build: {
@@ -86,11 +105,13 @@ export default defineConfig({
             // What the first view is drawn with is one file, and what other pages share besides is another: on a phone each further one costs a way
             // to the house and back.
             { name: 'first', tags: ['$initial'], priority: 1 },
+            // Fields and dialogs are larger than all the rest that pages share, and some pages first show none.
             {
-              name: 'shared',
-              test: /\/src\/((ui|runs|ledger|tools|drawings|photographs|station|lots)\/|\w+\/(queries|words)\.ts)/,
+              name: (id, modules) => (often.test(id) && !isField(id, modules) ? 'shared' : null),
+              debugName: 'shared',
               minShareCount: 2,
             },
+            { name: (id, modules) => (isField(id, modules) ? 'fields' : null), debugName: 'fields', minShareCount: 2 },
           ],
         },
       },

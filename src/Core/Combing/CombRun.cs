@@ -36,6 +36,10 @@ public static class CombTools
             CombWay.Hackle => ToolKind.Hackle,
             _ => ToolKind.Combs,
         };
+
+    /// <summary>Whether fibre goes from comb to comb at all; else it is drawn off where it was lashed on.</summary>
+    /// <param name="way">The way.</param>
+    public static bool HasTransfers(this CombWay way) => way.Needs() == ToolKind.Combs;
 }
 
 /// <summary>How top comes off.</summary>
@@ -89,7 +93,7 @@ public sealed record CombPlan(
     public bool TakesOneMore => Transfers > AtLeast;
 
     /// <summary>Whether fibre goes from comb to comb at all.</summary>
-    public bool HasTransfers => Way is not (CombWay.Hackle or CombWay.Flicked);
+    public bool HasTransfers => Way.HasTransfers();
 
     /// <summary>What it makes.</summary>
     public LotForm Gives => Way == CombWay.Flicked ? LotForm.Opened : LotForm.Top;

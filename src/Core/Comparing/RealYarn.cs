@@ -20,10 +20,7 @@ public sealed record RealYarn(Rehearsal Rehearsed, Rehearsal? Came, double? Sing
     /// <param name="tex">The lot's grist, above zero; null where it is not known.</param>
     public static RealYarn Of(IReadOnlyList<IReadOnlyList<Strip>> strips, RehearsalWish wish, LotForm form, double? tex)
     {
-        var strands =
-            form == LotForm.Singles ? 1
-            : wish.Plied == YarnStructure.Chain ? 3
-            : strips.Count;
+        var strands = form == LotForm.Singles ? 1 : wish.Plied.Strands(strips.Count);
         var singles = tex / strands;
         return new RealYarn(
             new Rehearsal(strips, wish),

@@ -102,7 +102,7 @@ public sealed class Rehearsal
     public IReadOnlyList<double> Metres => [.. plies.Select(p => p[^1].To)];
 
     /// <summary>Metres of yarn: as far as the shortest ply reaches; a chain takes three of one.</summary>
-    public double YarnMetres => wish.Plied == YarnStructure.Chain ? Metres[0] / 3 : Metres.Min();
+    public double YarnMetres => Metres.Min() / wish.Plied.TimesOfEachStrand();
 
     /// <summary>Metres of singles that a strip becomes.</summary>
     /// <param name="strip">The strip.</param>
@@ -110,7 +110,7 @@ public sealed class Rehearsal
 
     /// <summary>Metres of yarn that a strip is seen for.</summary>
     /// <param name="strip">The strip.</param>
-    public double StripeMetres(Strip strip) => MetresOf(strip) / (wish.Plied == YarnStructure.Chain ? 3 : 1);
+    public double StripeMetres(Strip strip) => MetresOf(strip) / wish.Plied.TimesOfEachStrand();
 
     /// <summary>Rows or rounds that so much yarn knits.</summary>
     /// <param name="metres">Of yarn.</param>
@@ -205,7 +205,7 @@ public sealed class Rehearsal
     public IReadOnlyList<Shade> Strands(double metre) =>
         wish.Plied switch
         {
-            YarnStructure.Chain => [.. Enumerable.Repeat(At(0, metre * 3), 3)],
+            YarnStructure.Chain => [.. Enumerable.Repeat(At(0, metre * YarnStructures.StrandsOfChain), YarnStructures.StrandsOfChain)],
             // The two two-plies lie beside one another: one of each in turn.
             YarnStructure.Cable when plies.Length == 4 => [At(0, metre), At(2, metre), At(1, metre), At(3, metre)],
             _ => [.. Enumerable.Range(0, plies.Length).Select(p => At(p, metre))],
@@ -219,7 +219,7 @@ public sealed class Rehearsal
     /// <returns>Rows from the top; of each its spots from left to right. Where the yarn is at an end the patch is.</returns>
     public IReadOnlyList<IReadOnlyList<Shade>> Patch((double Light, double Hue) eye)
     {
-        var strands = wish.Plied == YarnStructure.Chain ? 3 : plies.Length;
+        var strands = plies.Length * wish.Plied.TimesOfEachStrand();
         var perRow = wish.Stitches * wish.MillimetresPerStitch / 1000;
         var rows = Math.Min(wish.Rows, (int)Math.Floor(YarnMetres / perRow + 1e-9));
         var wide = wish.Stitches * strands;

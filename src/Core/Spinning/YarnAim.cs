@@ -130,13 +130,7 @@ public sealed record YarnWish(
     public static double BloomOf(Fibre? fibre) => fibre is Fibre.Cotton or Fibre.Silk or Fibre.Flax ? SmoothBloom : TypicalBloom;
 
     /// <summary>Strands that lie side by side in it.</summary>
-    public int Strands =>
-        Structure switch
-        {
-            YarnStructure.Chain => 3,
-            YarnStructure.Cable => 4,
-            _ => Plies,
-        };
+    public int Strands => Structure.Strands(Plies);
 }
 
 /// <summary>Whether a yarn can be spun of a fibre on a tool.</summary>

@@ -251,8 +251,8 @@ public sealed record YarnBecomes(YarnStructure Structure, int Strands, double Wr
                 (YarnStructure.Plain, 1),
                 (YarnStructure.Plain, 2),
                 (YarnStructure.Plain, 3),
-                (YarnStructure.Chain, 3),
-                (YarnStructure.Cable, 4),
+                (YarnStructure.Chain, YarnStructures.StrandsOfChain),
+                (YarnStructure.Cable, YarnStructures.StrandsOfCable),
             }.Select(s => new YarnBecomes(s.Item1, s.Item2, YarnAim.WashedOf(plyBackWraps, s.Item2, bloomPercent))),
         ];
 }

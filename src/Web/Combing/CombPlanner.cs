@@ -121,6 +121,7 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
             ),
             Mass.FromGrams(plan.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured),
             plan.Transfers,
+            plan.HasTransfers,
             CombEnds.Leading(plan.LashedBy, plan.Transfers),
             plan.TakesOneMore,
             plan.Gives,

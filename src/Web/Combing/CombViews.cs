@@ -42,6 +42,7 @@ public sealed record CombStart(
 /// <param name="Transfers">Of each load.</param>
 /// <param name="Leading">The end that leads after them.</param>
 /// <param name="TakesOneMore">One of them goes into the wanted end alone.</param>
+/// <param name="HasTransfers">Combed this way it goes from comb to comb; else it is drawn off where it is lashed on.</param>
 /// <param name="Fills">How far a load fills the tines, lashed on and after each transfer; 1 is to their points. Empty where the tines are
 /// not known.</param>
 /// <param name="Cautions">What does not suit between combs and fibre, with what to do instead.</param>
@@ -51,12 +52,18 @@ public sealed record CombPlanView(
     MassFigure Most,
     MassFigure All,
     int Transfers,
+    bool HasTransfers,
     LockEnd Leading,
     bool TakesOneMore,
     LotForm Gives,
     IReadOnlyList<double> Fills,
     IReadOnlyList<string> Cautions
 );
+
+/// <summary>A way of combing.</summary>
+/// <param name="Tool">The kind of tool it asks for.</param>
+/// <param name="HasTransfers">Fibre goes from comb to comb; else it is drawn off where it was lashed on.</param>
+public sealed record CombWayView(CombWay Way, ToolKind Tool, bool HasTransfers);
 
 /// <summary>A load as it is drawn.</summary>
 /// <param name="Event">The event by which it was noted.</param>

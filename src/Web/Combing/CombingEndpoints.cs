@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Combing;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
@@ -8,13 +9,20 @@ namespace EarthyTuft.Web.Combing;
 /// <summary>Loads before anything is combed; the combing itself goes through the door of all runs.</summary>
 public static class CombingEndpoints
 {
-    public static void MapCombing(this IEndpointRouteBuilder app) =>
-        app.MapGroup("/api/combing")
-            .WithTags("combing")
-            .ForMembers()
+    private static readonly CombWayView[] Ways =
+    [
+        .. Enum.GetValues<CombWay>().Select(w => new CombWayView(w, w.Needs(), w.HasTransfers())),
+    ];
+
+    public static void MapCombing(this IEndpointRouteBuilder app)
+    {
+        var group = app.MapGroup("/api/combing").WithTags("combing").ForMembers();
+        group.MapGet("/ways", () => TypedResults.Ok(Ways)).Named("listWaysOfCombing", "The ways of combing, with the tool each asks for.");
+        group
             .MapPost("/plan", Plan)
             .Named("planCombing", "Loads for some combs, the end that will lead, and what does not suit.")
             .Changes(MemberRole.Looker);
+    }
 
     private static async Task<Results<Ok<CombPlanView>, ProblemHttpResult>> Plan(
         CombStart start,

@@ -141,7 +141,7 @@ public static class DividingEndpoints
             .Within(request.SinglesTex, LeastTex, MostTex, "singlesTex")
             .Within(request.MillimetresPerStitch, LeastStitch, MostStitch, "millimetresPerStitch")
             .Need(
-                request.Plied != YarnStructure.Cable || request.Plies.Count == 4,
+                request.Plied != YarnStructure.Cable || request.Plies.Count == YarnStructures.StrandsOfCable,
                 "plied",
                 "wrong-plies",
                 "is a cable of two two-plies: it needs four plies"
@@ -282,7 +282,7 @@ public static class DividingEndpoints
     {
         var yarn = rehearsal.YarnMetres;
         double At(int i) => (i + 0.5) / Samples * yarn;
-        var metresOfPly = plied == YarnStructure.Chain ? 3 : 1;
+        var metresOfPly = plied.TimesOfEachStrand();
         return new RehearsedLook(
             [
                 .. rehearsal.Metres.Select(

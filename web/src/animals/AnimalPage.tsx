@@ -11,12 +11,14 @@ import { Column, Row } from '../ui/layouts';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { formWord, kindOfAnimal } from '../ui/words';
 import { onDayTime, onPlainDay } from '../live/time';
-import { AnimalForm } from './AnimalForm';
-import { MergeAnimal } from './MergeAnimal';
 import { useAnimal } from './queries';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './AnimalPage.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const AnimalForm = whenShown(async () => (await import('./AnimalForm')).AnimalForm);
+const MergeAnimal = whenShown(async () => (await import('./MergeAnimal')).MergeAnimal);
 
 /** An animal: its clips side by side at one scale, and what came of each. */
 export function AnimalPage() {

@@ -11,10 +11,12 @@ import { ProblemNotice } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
 import { kindOfAnimal } from '../ui/words';
 import { onPlainDay } from '../live/time';
-import { AnimalForm } from './AnimalForm';
 import styles from './AnimalsPage.module.css';
 import { useAnimals } from './queries';
 import layout from '../ui/layout.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const AnimalForm = whenShown(async () => (await import('./AnimalForm')).AnimalForm);
 
 /** What a phone has no room for stands on the animal's own page. */
 

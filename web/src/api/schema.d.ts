@@ -1660,6 +1660,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/combing/ways': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The ways of combing, with the tool each asks for. */
+    get: operations['listWaysOfCombing'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/combing/plan': {
     parameters: {
       query?: never;
@@ -3085,12 +3102,17 @@ export interface components {
        * @description Of each load.
        */
       transfers: number;
+      /** @description Combed this way it goes from comb to comb; else it is drawn off where it is lashed on. */
+      hasTransfers: boolean;
       /** @description The end that leads after them. */
       leading: components['schemas']['LockEnd'];
       /** @description One of them goes into the wanted end alone. */
       takesOneMore: boolean;
       gives: components['schemas']['LotForm'];
-      /** @description How far a load fills the tines, lashed on and after each transfer; 1 is to their points. Empty where the tines are not known. */
+      /**
+       * @description How far a load fills the tines, lashed on and after each transfer; 1 is to their points. Empty where the tines are
+       *         not known.
+       */
       fills: number[];
       /** @description What does not suit between combs and fibre, with what to do instead. */
       cautions: string[];
@@ -3138,6 +3160,14 @@ export interface components {
      * @enum {unknown}
      */
     CombWay: 'lashed' | 'pulledThrough' | 'hackle' | 'flicked' | 'littleByLittle';
+    /** @description A way of combing. */
+    CombWayView: {
+      way: components['schemas']['CombWay'];
+      /** @description The kind of tool it asks for. */
+      tool: components['schemas']['ToolKind'];
+      /** @description Fibre goes from comb to comb; else it is drawn off where it was lashed on. */
+      hasTransfers: boolean;
+    };
     /** @description Combs, a hackle or a diz as they stand in the workshop. */
     CombsRequest: {
       name: string;
@@ -3304,7 +3334,8 @@ export interface components {
       humidityPercent?: null | number;
       /**
        * Format: int32
-       * @description How often it had been set right when the person looked at it; refused when somebody was quicker. Left out: not asked.
+       * @description How often it had been set right when the person looked at it; refused when somebody was quicker. Left out: not
+       *         asked.
        */
       seen?: null | number;
     };
@@ -3489,7 +3520,8 @@ export interface components {
       beside: string;
       /**
        * Format: double
-       * @description After how much rolling in all it is usually looked at next, as it is counted; null once that was often enough.
+       * @description After how much rolling in all it is usually looked at next, as it is counted; null once that was often
+       *         enough.
        */
       nextLook: null | number;
       /** @description Another look can be noted. */
@@ -3647,7 +3679,10 @@ export interface components {
       /** Format: date-time */
       readAt: null | string;
     };
-    /** @description The advice after some passes (docs/craft.md, section 8): stop when hairs per gram meets the use or the next pass would lose more down than it gains. */
+    /**
+     * @description The advice after some passes (docs/craft.md, section 8): stop when hairs per gram meets the use or the next pass would lose
+     *                 more down than it gains.
+     */
     DehairAdvice: {
       /** @description In one word. */
       verdict: components['schemas']['DehairVerdict'];
@@ -3721,7 +3756,10 @@ export interface components {
       sentence: string;
       /** @description More was taken than the book has: it may simply have been there. */
       aboveTheBook: boolean;
-      /** @description Weighings that would end it, the likeliest first: one of the draft by its field, or an earlier one by entry and flow. */
+      /**
+       * @description Weighings that would end it, the likeliest first: one of the draft by its field, or an earlier one by entry and
+       *         flow.
+       */
       answers: components['schemas']['AnswerTap'][];
     };
     /** @description An entry that cannot be as it stands, kept as it was typed. */
@@ -4147,7 +4185,10 @@ export interface components {
     HandDoes: 'put' | 'off' | 'fleece' | 'pour' | 'empty' | 'breathe';
     HandRequest: {
       does: components['schemas']['HandDoes'];
-      /** @description put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate per minute. */
+      /**
+       * @description put: grams. fleece: dry grams, water grams, time constant and steady start in minutes. pour: degrees, cooling rate
+       *         per minute.
+       */
       numbers?: null | number[];
     };
     /** @enum {unknown} */
@@ -5341,7 +5382,10 @@ export interface components {
     /** @description One input or output of a reckoning. */
     ReckoningField: {
       name: string;
-      /** @description `number`, `choice`, `text`, `yesNo` or `list`: objects with the fields in Of. */
+      /**
+       * @description `number`, `choice`, `text`, `yesNo` or `list`: objects with the fields in
+       *         Of.
+       */
       kind: string;
       unit: string;
       meaning: string;
@@ -5427,7 +5471,8 @@ export interface components {
       supplyGramsPerMetre?: null | number;
       /**
        * Format: double
-       * @description Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the end.
+       * @description Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the
+       *         end.
        */
       pieceMillimetres?: null | number;
       /**
@@ -6031,7 +6076,10 @@ export interface components {
        * @description Which bath.
        */
       bath: string;
-      /** @description What comes next is poured, and the wool, or the next batch, goes in with the same tap; nothing where nothing comes. */
+      /**
+       * @description What comes next is poured, and the wool, or the next batch, goes in with the same tap; nothing where nothing
+       *                 comes.
+       */
       pourNext?: null | boolean;
       /**
        * Format: date-time
@@ -6771,7 +6819,10 @@ export interface components {
       joinsPer10Metres?: null | number;
       /** Format: double */
       lumpsPer10Metres?: null | number;
-      /** @description Wraps of the finished yarn at several places, as typed: "14 15 13 14". Their mean stands where no wraps are told. */
+      /**
+       * @description Wraps of the finished yarn at several places, as typed: "14 15 13 14". Their mean stands where no wraps are
+       *         told.
+       */
       wrapsPlaces?: null | string;
       judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
@@ -7032,7 +7083,10 @@ export interface components {
        * @description How fast its clock runs, one but for a demo of a long soak.
        */
       speed: number;
-      /** @description How far the workshop's clocks stand before UTC: times are shown by them. Empty for whoever is at no bench. */
+      /**
+       * @description How far the workshop's clocks stand before UTC: times are shown by them. Empty for whoever is at no
+       *         bench.
+       */
       zoneOffsets: components['schemas']['ZoneOffset'][];
       /**
        * @description The same for lengths of locks: mm, cm or in.
@@ -7119,7 +7173,8 @@ export interface components {
       middle?: number;
       /**
        * Format: double
-       * @description A standard uncertainty for "somewhere in this range": a quarter of the width, the range read as two standard deviations each way.
+       * @description A standard uncertainty for "somewhere in this range": a quarter of the width, the range read as two standard deviations
+       *                 each way.
        */
       spread?: number;
     };
@@ -7692,7 +7747,8 @@ export interface components {
       litres: string;
       /**
        * Format: double
-       * @description Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from what it holds.
+       * @description Its own warmth as litres of water, where somebody knows it; else it follows from its weight, else from
+       *         what it holds.
        */
       litresEquivalent?: null | number;
       /**
@@ -8102,7 +8158,10 @@ export interface components {
       isFinished: boolean;
       /** @description The prepared lot that it was spun from; null where that is not known. */
       spunFrom: null | string;
-      /** @description Of singles whose grist is known: every structure they could become, and the skeins that were really made so. Else empty. */
+      /**
+       * @description Of singles whose grist is known: every structure they could become, and the skeins that were really made so. Else
+       *         empty.
+       */
       becomes: components['schemas']['BecomesView'][];
     };
     /** @description A yarn measured once. */
@@ -15199,6 +15258,44 @@ export interface operations {
       };
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listWaysOfCombing: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['CombWayView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
         headers: {
           [name: string]: unknown;
         };

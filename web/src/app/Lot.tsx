@@ -1,9 +1,11 @@
 import type { Schema } from '../api/client';
-import { RealYarn } from '../comparing/RealYarn';
 import { LotPage } from '../lots/LotPage';
 import { WashDone, WashLookedBack } from '../scouring/WashOnLot';
-import { YarnPanel } from '../spinning/YarnPanel';
-import { StockDialog } from '../stock/StockDialog';
+import { whenShown } from '../ui/whenShown';
+
+const RealYarn = whenShown(async () => (await import('../comparing/RealYarn')).RealYarn);
+const YarnPanel = whenShown(async () => (await import('../spinning/YarnPanel')).YarnPanel);
+const StockDialog = whenShown(async () => (await import('../stock/StockDialog')).StockDialog);
 
 const Yarn = ({ lot }: { lot: Schema['LotHead'] }) => (
   <>

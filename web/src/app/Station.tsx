@@ -1,5 +1,6 @@
 import { clsx } from 'clsx';
-import { useMemo, useState } from 'react';
+import Button from '@mui/material/Button';
+import { useMemo, useState, type ReactNode } from 'react';
 import { useLoaderData, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useAir, useDrafts, useStations, useWaiting, useRuns } from '../api/queries';
@@ -8,9 +9,11 @@ import { heldLots } from '../runs/queries';
 import { useSend } from '../api/change';
 import { fromRun } from '../station/fromRun';
 import { freshState, toRequest } from '../station/stationState';
+import { Logged } from '../station/Logged';
 import { StationBench } from '../station/StationBench';
 import { NoSuchPage } from '../ui/NoSuchPage';
 import { ProblemNotice } from '../ui/Notices';
+import { useKept } from '../ui/useKept';
 import { StationCaution } from './StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
 import styles from './Station.module.css';
@@ -97,23 +100,24 @@ export function Station() {
           </div>
         )}
 
+        {logged?.step === station.step && <Logged answer={logged.answer} step={station.step} />}
         {/* At a trial nothing is logged: what came of it stands with the lot. */}
         {!station.isTrial && (
-          <>
-            {heading && <h2 className={layout.below8}>{heading}</h2>}
-            <StationBench
-              key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
-              station={station}
-              lots={run || draft ? lots : free}
-              wanted={search.get('lot')}
-              draft={draft}
-              run={run}
-              quiet={quiet}
-              logged={logged?.step === station.step ? logged.answer : null}
-              onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
-              left={() => void navigate(`/station/${station.step}`, { replace: true })}
-            />
-          </>
+          <SecondWay key={station.step} step={station.step} quiet={quiet} heading={heading}>
+            {(taken) => (
+              <StationBench
+                key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
+                station={station}
+                lots={run || draft ? lots : free}
+                wanted={search.get('lot')}
+                draft={draft}
+                run={run}
+                quiet={quiet && !taken}
+                onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
+                left={() => void navigate(`/station/${station.step}`, { replace: true })}
+              />
+            )}
+          </SecondWay>
         )}
       </div>
       {/* On a phone the caution comes before the work, or nobody would see it. */}
@@ -123,3 +127,44 @@ export function Station() {
     </div>
   );
 }
+
+interface SecondWayProps {
+  step: Schema['StepKind'];
+  /** Something else comes first here. */
+  quiet: boolean;
+  heading: string | undefined;
+  /** The log; whether it was unfolded just now. */
+  children: (taken: boolean) => ReactNode;
+}
+
+/** The log by weights alone: folded where the bench comes first, and unfolded from then on for whoever prefers it. */
+function SecondWay({ step, quiet, heading, children }: SecondWayProps) {
+  const [preferred, prefer] = useKept(`log unfolded ${step}`, folded);
+  const [taken, setTaken] = useState(false);
+  if (!quiet || !heading)
+    return (
+      <>
+        {heading && <h2 className={layout.below8}>{heading}</h2>}
+        {children(false)}
+      </>
+    );
+  return (
+    <>
+      <h2 className={layout.below8}>
+        <Button
+          variant="outlined"
+          aria-expanded={preferred.open}
+          onClick={() => {
+            setTaken(!preferred.open);
+            prefer({ open: !preferred.open });
+          }}
+        >
+          {heading}
+        </Button>
+      </h2>
+      {preferred.open && children(taken)}
+    </>
+  );
+}
+
+const folded = () => ({ open: false });

@@ -19,9 +19,10 @@ const spinners = server.queryOptions('get', '/api/tools/spinners');
 
 /** What the bench of a station is drawn with besides. */
 export const benchAsks: Partial<Record<Schema['StepKind'], readonly Asked[]>> = {
+  wash: [server.queryOptions('get', '/api/instruments')],
   card: [cards],
   blend: [cards, combs],
-  comb: [combs, cards],
+  comb: [combs, cards, server.queryOptions('get', '/api/combing/ways')],
   spin: [spinners],
   ply: [spinners],
   testFelting: [server.queryOptions('get', '/api/felting/balls')],

@@ -62,7 +62,7 @@ export function prefetchPage(address: string) {
   }
 }
 
-/** The scripts of all pages, fetched and not run while nothing else is to be done: a page must open at the tub too, where the network may be gone. */
+/** The scripts of all pages and of what opens on them, fetched and not run while nothing else is to be done: a page must open at the tub too, where the network may be gone. */
 export async function fetchAllScripts() {
   const answer = await fetch('/preload.json').catch(() => null);
   const pages = answer?.ok ? ((await answer.json()) as Record<string, { scripts: string[] }>) : {};

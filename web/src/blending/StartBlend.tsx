@@ -3,7 +3,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { useDeferredValue, useState, type FormEvent } from 'react';
 import { Problem, type Schema } from '../api/client';
-import { useSession } from '../api/queries';
+import { useSession, useStations } from '../api/queries';
 import { LaidLoad, Streaks } from '../drawings/Layers';
 import { tappedAt } from '../api/clock';
 import { FromPhotograph } from '../photographs/FromPhotograph';
@@ -26,11 +26,11 @@ import typography from '../ui/typography.module.css';
 import styles from './StartBlend.module.css';
 
 const elsewhere = '';
-const products: Schema['LotForm'][] = ['batt', 'roving', 'rolag', 'top', 'opened'];
 
 /** What is blended in which shares: what to weigh out, the order of the layers, how even it gets, and what the mix will be like. */
 export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
   const tools = useBlendTools();
+  const stations = useStations();
   const looker = useSession().data?.workshop?.role === 'looker';
   const [chosen, setChosen] = useState<string[] | null>(null);
   const [amounts, setAmounts] = useState<Record<string, string>>({});
@@ -261,7 +261,7 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
             label="It becomes"
             value={values.gives}
             onChange={(gives) => form.set({ gives })}
-            of={products}
+            of={stations.data?.find((s) => s.step === 'blend')?.gives ?? [values.gives]}
             words={formWord}
           />
           <NumberField label="Layers of a load, about" whole {...set('layers')} />

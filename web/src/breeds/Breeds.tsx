@@ -7,11 +7,13 @@ import { useBreeds } from './queries';
 import { BreedChart } from '../drawings/BreedChart';
 import { ProblemNotice } from '../ui/Notices';
 import { classWord, feltsWord, fromWord, waveWord } from '../ui/words';
-import { EditBreed } from './EditBreed';
 import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './Breeds.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const EditBreed = whenShown(async () => (await import('./EditBreed')).EditBreed);
 
 /** The breed reference as a chart of length by fineness; a name picks one out, the workshop's own values stand before the general ones. */
 export function Breeds() {

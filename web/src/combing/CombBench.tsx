@@ -55,7 +55,7 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
   const [noil, setNoil] = useState('');
   /** The load that the weights are of; the next one where none is chosen. */
   const [of, setOf] = useState(nextOne);
-  const hasTransfers = d.way !== 'hackle' && d.way !== 'flicked';
+  const { hasTransfers } = d.plan;
   // Who counts loads alone does not have to tap each transfer.
   const [each, setEach] = useState(() => read<boolean>(countsTransfers) !== false);
   const done = d.loads.length;

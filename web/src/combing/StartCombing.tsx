@@ -15,8 +15,8 @@ import { WeightField } from '../ui/WeightField';
 import { frozen, number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
-import { useCombPlan, useCombs, useFlicks } from './queries';
-import { combsWord, combWayWord, drawnOffWord, endWord, toolOf } from './words';
+import { useCombPlan, useCombs, useCombWays, useFlicks } from './queries';
+import { combsWord, combWayWord, drawnOffWord, endWord } from './words';
 import typography from '../ui/typography.module.css';
 import styles from './StartCombing.module.css';
 
@@ -27,6 +27,7 @@ const either = '';
 export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
   const combs = useCombs();
   const flicks = useFlicks();
+  const ways = useCombWays();
   const [open, setOpen] = useState(false);
   const looker = useSession().data?.workshop?.role === 'looker';
   const came =
@@ -53,7 +54,8 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
   });
   const lotIds = (chosen ?? (came ? [came.id] : [])).filter((id) => lots.some((l) => l.id === id));
   const { values } = form;
-  const kind = toolOf[values.way];
+  const way = ways.data?.find((w) => w.way === values.way);
+  const kind = way?.tool ?? 'combs';
   const tools = kind === 'flick' ? (flicks.data ?? []) : (combs.data ?? []).filter((c) => c.kind === kind);
   const toolId =
     (values.tool !== null && [elsewhere, ...tools.map((t) => t.id)].includes(values.tool)
@@ -61,7 +63,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
       : (tools[0]?.id ?? elsewhere)) || null;
   const dizzes = (combs.data ?? []).filter((c) => c.kind === 'diz');
   const dizId = values.drawnOff === 'diz' ? (values.diz ?? dizzes[0]?.id ?? elsewhere) || null : null;
-  const hasTransfers = values.way !== 'hackle' && values.way !== 'flicked';
+  const hasTransfers = way?.hasTransfers ?? true;
   const body: Schema['CombStart'] = {
     lotIds,
     toolId,

@@ -4,6 +4,9 @@ import { thawed } from '../ui/figures';
 
 export const useCombs = () => server.useQuery('get', '/api/tools/combs');
 
+/** The ways of combing, with the tool each asks for. */
+export const useCombWays = () => server.useQuery('get', '/api/combing/ways', undefined, { staleTime: Infinity });
+
 /** Flicks have a cloth and stand among the cards. */
 export const useFlicks = () =>
   server.useQuery('get', '/api/tools/cards', undefined, {

@@ -21,12 +21,3 @@ export const drawnOffWord: Record<Schema['DrawnOff'], string> = {
   hand: 'by hand',
   fromComb: 'spun straight from the comb',
 };
-
-/** The kind of tool that a way of working needs. */
-export const toolOf: Record<Schema['CombWay'], Schema['ToolKind']> = {
-  lashed: 'combs',
-  pulledThrough: 'combs',
-  littleByLittle: 'combs',
-  hackle: 'hackle',
-  flicked: 'flick',
-};

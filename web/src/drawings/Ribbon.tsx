@@ -136,7 +136,7 @@ function Lines({ words, link }: { words: PlacedWords; link?: boolean }) {
             x={words.x}
             y={baseline}
             fontSize={line.size}
-            fontWeight={line.bold ? 700 : undefined}
+            fontWeight={line.bold ? 700 : line.head ? 'var(--head-weight)' : undefined}
             fontFamily={line.head ? 'var(--head-font)' : undefined}
             fill={`var(--${line.bad ? 'madder' : line.quiet ? 'bark' : 'peat'})`}
           >

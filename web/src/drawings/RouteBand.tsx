@@ -39,7 +39,14 @@ export function RouteBand({
           />
         )}
         <path d={band} fill="var(--shorn)" stroke="var(--bark)" strokeWidth={1.3} strokeDasharray="5 4" />
-        <text x={start + 8} y={middle + 1} fontSize={15} fontFamily="var(--head-font)" fill="var(--peat)">
+        <text
+          x={start + 8}
+          y={middle + 1}
+          fontSize={15}
+          fontFamily="var(--head-font)"
+          fontWeight="var(--head-weight)"
+          fill="var(--peat)"
+        >
           {left?.text ?? 'not weighed'}
         </text>
         <text x={start + 8} y={middle + 16} fontSize={12} fill="var(--bark)">
@@ -60,6 +67,7 @@ export function RouteBand({
                 y={middle + 5}
                 fontSize={i === route.steps.length - 1 ? 17 : 14}
                 fontFamily="var(--head-font)"
+                fontWeight="var(--head-weight)"
                 fill="var(--peat)"
               >
                 ~ {s.mass.text}

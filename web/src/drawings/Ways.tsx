@@ -29,7 +29,14 @@ export function Ways({
           const y = top + i * row;
           return (
             <g key={i}>
-              <text x={0} y={y + 16} fontSize={16} fontFamily="var(--head-font)" fill="var(--peat)">
+              <text
+                x={0}
+                y={y + 16}
+                fontSize={16}
+                fontFamily="var(--head-font)"
+                fontWeight="var(--head-weight)"
+                fill="var(--peat)"
+              >
                 {way.name}
               </text>
               <text x={room} y={y + 16} fontSize={13} textAnchor="end" fill="var(--bark)">

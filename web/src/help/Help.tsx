@@ -1,12 +1,13 @@
 import Button from '@mui/material/Button';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { onRail, useStations, useToday } from '../api/queries';
 import { sameAgain } from '../ui/sameAgain';
+import { whenShown } from '../ui/whenShown';
 import { stepWord } from '../ui/words';
 import styles from './Help.module.css';
 
-const WordsDialog = lazy(() => import('./WordsDialog'));
+const WordsDialog = whenShown(async () => (await import('./WordsDialog')).default);
 
 /** A typed letter is a letter; keys count where nothing is typed and nothing lies over the page. */
 const isTyping = (at: EventTarget | null) =>
@@ -62,11 +63,7 @@ export function Help() {
       >
         ? Words
       </Button>
-      {open && (
-        <Suspense fallback={null}>
-          <WordsDialog path={pathname} keys={keys} close={() => setOpen(false)} />
-        </Suspense>
-      )}
+      {open && <WordsDialog path={pathname} keys={keys} close={() => setOpen(false)} />}
     </>
   );
 }

@@ -7,12 +7,14 @@ import { driedWord, fateWord, formOf, lossWord, stateWord, stepDone, stepWord } 
 import { onDayTime } from '../live/time';
 import { EntryPhotographs } from '../photographs/Photographs';
 import { Question } from '../ledger/Question';
-import { CompleteEntry } from './CompleteEntry';
-import { CorrectWeighing } from './CorrectWeighing';
-import { VoidEntry } from './VoidEntry';
 import styles from './EntryList.module.css';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const CompleteEntry = whenShown(async () => (await import('./CompleteEntry')).CompleteEntry);
+const CorrectWeighing = whenShown(async () => (await import('./CorrectWeighing')).CorrectWeighing);
+const VoidEntry = whenShown(async () => (await import('./VoidEntry')).VoidEntry);
 
 /** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
 interface Props {

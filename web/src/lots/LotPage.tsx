@@ -18,12 +18,14 @@ import { isSpun } from '../ui/spun';
 import { isStockAct, type StockAct } from '../ui/stockActs';
 import { History } from './History';
 import { FeltingFact } from '../ui/FeltingFact';
-import { LotFacts } from './LotFacts';
 import { WhatNext } from './WhatNext';
 import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './LotPage.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const LotFacts = whenShown(async () => (await import('./LotFacts')).LotFacts);
 
 /** What other rooms show on a lot's page. */
 export interface LotSections {

@@ -7,11 +7,13 @@ import { useSession } from '../api/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
 import { ChoosePicture } from './ChoosePicture';
-import { PhotographDialog } from './PhotographDialog';
 import { pictureName, type ColouredLot } from './picture';
 import { addPhotograph, againPhotographs, usePhotographs } from './queries';
 import layout from '../ui/layout.module.css';
 import styles from './Photographs.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const PhotographDialog = whenShown(async () => (await import('./PhotographDialog')).PhotographDialog);
 
 /** Photographs side by side, each opens; and the way to put one there. */
 export function Photographs({

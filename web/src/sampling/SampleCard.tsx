@@ -14,11 +14,13 @@ import { ProblemNotice, Section } from '../ui/Notices';
 import { FeltingFact } from '../ui/FeltingFact';
 import { drawWord, formOf, parentage } from '../ui/words';
 import { onFullDay } from '../live/time';
-import { EditSample } from './EditSample';
 import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './SampleCard.module.css';
+import { whenShown } from '../ui/whenShown';
+
+const EditSample = whenShown(async () => (await import('./EditSample')).EditSample);
 
 /** The card: the lock to scale, the yarn, the verdict, and the way back to the raw fleece. */
 export function SampleCard() {

@@ -6,7 +6,6 @@ import { api, need, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { newKey } from '../api/keep';
 import { ProblemNotice } from '../ui/Notices';
-import { onFullDay } from '../live/time';
 import { WeightField } from '../ui/WeightField';
 import { WordToggle } from '../ui/WordToggle';
 import { useChange, useSend } from '../api/change';
@@ -21,24 +20,6 @@ const handles: { value: Schema['WashedHandle'] | ''; word: string }[] = [
   { value: 'tacky', word: 'tacky' },
   { value: 'damp', word: 'cool, damp' },
 ];
-
-/** When it was washed and what was decided about that, in a line: it stays with the lot for years. */
-export function Washed({ washed }: { washed: Schema['WashedView'] }) {
-  const judged = washed.judged;
-  return (
-    <p className={typography.quiet}>
-      Washed on {onFullDay(washed.on)}
-      {judged ? `: ${decisionWord[judged.decision]} (${judged.who}, ${onFullDay(judged.at)})` : ''}
-    </p>
-  );
-}
-
-const decisionWord: Record<Schema['WashDecision'], string> = {
-  fine: 'fine',
-  useSoon: 'wax left, use soon',
-  waxAccepted: 'wax left, acceptable',
-  washAgain: 'wash again',
-};
 
 const decide: Record<Schema['WashDecision'], string> = {
   fine: 'It is fine',

@@ -1,7 +1,10 @@
 import type { Schema } from '../api/client';
-import { AfterWash, Washed } from './AfterWash';
+import { whenShown } from '../ui/whenShown';
 import { FinishedWash } from './FinishedWash';
+import { Washed } from './Washed';
 import layout from '../ui/layout.module.css';
+
+const AfterWash = whenShown(async () => (await import('./AfterWash')).AfterWash);
 
 interface Props {
   page: Schema['LotPage'];

@@ -3,7 +3,6 @@ import Checkbox from '@mui/material/Checkbox';
 import FormControlLabel from '@mui/material/FormControlLabel';
 import { useWindow } from '../ui/useWindow';
 import { useDeferredValue, useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
-import { Link as RouterLink } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
 import { again, refreshLog, useAir, useSession } from '../api/queries';
 import { Ribbon } from '../drawings/Ribbon';
@@ -12,9 +11,9 @@ import { frozen } from '../ui/figures';
 import { newKey } from '../api/keep';
 import { useKept } from '../ui/useKept';
 import { Notice, ProblemNotice } from '../ui/Notices';
-import { airWords, formOf, lossWord, stepDone } from '../ui/words';
+import { airWords, lossWord, stepDone } from '../ui/words';
 import { ConfirmDraft } from '../ledger/ConfirmDraft';
-import { DraftQuestion, Question } from '../ledger/Question';
+import { DraftQuestion } from '../ledger/Question';
 import { onSameAgain } from '../ui/sameAgain';
 import { Keypad } from '../ui/Keypad';
 import { KeypadHere } from '../ui/WeightField';
@@ -36,13 +35,11 @@ interface Props {
   /** A run that is being logged: what it tells is filled in. */
   run: { id: string; state: Partial<StationState> } | null;
   quiet: boolean;
-  /** What was logged here last: it stays readable while the bench is set up anew. */
-  logged: Schema['EntryAnswer'] | null;
   onLogged: (answer: Schema['EntryAnswer'] | null) => void;
   left: () => void;
 }
 
-export function StationBench({ station, lots, wanted, draft, run, quiet, logged, onLogged, left }: Props) {
+export function StationBench({ station, lots, wanted, draft, run, quiet, onLogged, left }: Props) {
   const session = useSession();
   const air = useAir();
   const filled = run?.state;
@@ -153,7 +150,6 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
   return (
     <KeypadHere value={phone && !letters}>
       <form className={styles.form} ref={form} onSubmit={submit} noValidate>
-        {logged && <Logged answer={logged} step={station.step} />}
         <WaitingTufts
           step={station.step}
           lots={lots}
@@ -266,26 +262,5 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, logged,
         )}
       </form>
     </KeypadHere>
-  );
-}
-
-function Logged({ answer, step }: { answer: Schema['EntryAnswer']; step: Schema['StepKind'] }) {
-  // What is asked about it stands below, with its answers, until one is tapped.
-  const [answered, setAnswered] = useState<string | null>(null);
-  const asks = answer.balance?.status === 'suspicious' && answer.entryId !== null && answer.entryId !== answered;
-  return (
-    <>
-      <Notice tone={asks ? 'watch' : 'kept'}>
-        Logged as {stepDone[step]}:{' '}
-        {answer.made.map((lot, i) => (
-          <span key={lot.id}>
-            {i > 0 && ', '}
-            <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink> ({formOf(lot.form, lot.fibre)})
-          </span>
-        ))}
-        . {asks ? '' : answered === answer.entryId ? 'Answered.' : answer.sentence}
-      </Notice>
-      {asks && <Question entryId={answer.entryId!} answered={() => setAnswered(answer.entryId)} />}
-    </>
   );
 }

@@ -1,13 +1,14 @@
 import ButtonBase from '@mui/material/ButtonBase';
 import { clsx } from 'clsx';
-import { lazy, Suspense, useState } from 'react';
+import { useState } from 'react';
 import type { Schema } from '../api/client';
+import { whenShown } from './whenShown';
 import { fromWord } from './words';
 import layout from './layout.module.css';
 import typography from './typography.module.css';
 import styles from './Figure.module.css';
 
-const Workings = lazy(async () => await import('./Workings'));
+const Workings = whenShown(async () => (await import('./Workings')).default);
 
 interface FigureProps {
   text: string;
@@ -49,12 +50,10 @@ export function Figure({ text, from, label, giveOrTake, band, working, size = 'm
         {body}
       </ButtonBase>
       {anchor && (
-        <Suspense fallback={null}>
-          <Workings at={anchor} close={() => setAnchor(null)} label={`How ${label ?? 'it'} was worked out`}>
-            {working && <WorkingTable working={working} />}
-            {giveOrTake && <Surely giveOrTake={giveOrTake} band={band} />}
-          </Workings>
-        </Suspense>
+        <Workings at={anchor} close={() => setAnchor(null)} label={`How ${label ?? 'it'} was worked out`}>
+          {working && <WorkingTable working={working} />}
+          {giveOrTake && <Surely giveOrTake={giveOrTake} band={band} />}
+        </Workings>
       )}
     </>
   );

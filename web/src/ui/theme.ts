@@ -15,6 +15,13 @@ const palette = {
   background: { default: 'var(--fleece)', paper: 'var(--shorn)' },
   text: { primary: 'var(--peat)', secondary: 'var(--bark)' },
   divider: 'var(--oat)',
+  // MUI's own are black, and are not seen by night.
+  action: {
+    active: 'var(--bark)',
+    hover: 'color-mix(in srgb, var(--peat) 5%, transparent)',
+    disabled: 'color-mix(in srgb, var(--peat) 42%, transparent)',
+    disabledBackground: 'var(--oat)',
+  },
 };
 
 const wordFont = 'var(--word-font)';
