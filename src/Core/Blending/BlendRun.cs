@@ -278,7 +278,7 @@ public static class BlendRun
             CountBlendLoads { Count: var count } => count is >= 1 and <= LoadSize.MostLoads && Fits(count)
                 ? Happened(new BlendLoadsCounted(count))
                 : many,
-            PassBlend when state.Loads.Count == 0 => RunRules.Clash("no-loads", "Nothing was laid on in this pass yet."),
+            PassBlend when state.Loads.Count == 0 => new RunConflict("no-loads", "Nothing was laid on in this pass yet."),
             PassBlend => state.Passes < MostPasses
                 ? Happened(new BlendPassed())
                 : new Refusal("kind", "out-of-range", $"More than {MostPasses} passes break any fibre."),
@@ -298,7 +298,7 @@ public static class BlendRun
         }
 
         return one.What is BlendPassed && events.Last().Id != id
-            ? RunRules.Clash("has-loads", "Loads were laid on in that pass: take those back first.")
+            ? new RunConflict("has-loads", "Loads were laid on in that pass: take those back first.")
             : null;
     }
 

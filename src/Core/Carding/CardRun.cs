@@ -387,7 +387,7 @@ public static class CardRun
             WeighCardLoad weigh => state.Passes.SelectMany(p => p.Loads).Count(l => l.Event == weigh.Load) == 1
                 ? Weight(weigh.Mass, "mass").Then(mass => Happened(new LoadWeighed(weigh.Load, mass.Grams, weigh.Mass.Trim())))
                 : new Refusal("load", "not-here", "There is no such load here that can be weighed by itself."),
-            BeginCardPass => state.Now.Loads.Count == 0 ? RunRules.Clash("no-loads", "Nothing went over the cards in this pass yet.")
+            BeginCardPass => state.Now.Loads.Count == 0 ? new RunConflict("no-loads", "Nothing went over the cards in this pass yet.")
             : state.Passes.Count >= MostPasses ? new Refusal("kind", "out-of-range", $"More than {MostPasses} passes break any fibre.")
             : Happened(new PassBegun()),
             CountNeps { Neps: < 0 or > MostNeps } => new Refusal(
@@ -441,7 +441,7 @@ public static class CardRun
         {
             null => new Refusal("eventId", "not-here", "There is no such thing noted here."),
             { What: PassBegun } begun when begun.Id != events.Last(e => e.What is PassBegun).Id || state.Now.Loads.Count > 0 =>
-                RunRules.Clash("has-loads", "Loads went over the cards in that pass: take those back first."),
+                new RunConflict("has-loads", "Loads went over the cards in that pass: take those back first."),
             _ => null,
         };
 

@@ -346,7 +346,7 @@ public static class CombRun
 
         // A transfer taken back after its load was drawn off would say that another end led.
         return one.What is FibreTransferred && events.SkipWhile(e => e.Id != id).Any(e => e.What is LoadCombed or CombLoadsCounted)
-            ? RunRules.Clash("has-loads", "That load was drawn off since: take it back first.")
+            ? new RunConflict("has-loads", "That load was drawn off since: take it back first.")
             : null;
     }
 

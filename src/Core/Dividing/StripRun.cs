@@ -164,7 +164,7 @@ public static class StripRun
             ),
             TickStrip { Ply: var ply } => state.Done[ply] < state.Plies[ply].Count
                 ? Happened(new StripDone(ply))
-                : RunRules.Clash("all-done", $"Every strip of ply {ply + 1} is done already."),
+                : new RunConflict("all-done", $"Every strip of ply {ply + 1} is done already."),
             ReplanStrips replan => Rest(state, replan, unit).Then(rest => Happened(new StripsReplanned(rest))),
             NoteBetterEnd end => state.Plan.Colours.Any(c => c.Name == end.Colour)
                 ? Happened(new BetterEndNoted(end.Colour, end.From))
@@ -245,11 +245,11 @@ public static class StripRun
         var since = events.SkipWhile(e => e.Id != id).Skip(1);
         return one.What switch
         {
-            StripDone when since.Any(e => e.What is StripsReplanned) => RunRules.Clash(
+            StripDone when since.Any(e => e.What is StripsReplanned) => new RunConflict(
                 "planned-since",
                 "The rest was planned anew since: take that back first."
             ),
-            StripsReplanned when since.Any(e => e.What is StripDone or StripsReplanned) => RunRules.Clash(
+            StripsReplanned when since.Any(e => e.What is StripDone or StripsReplanned) => new RunConflict(
                 "done-since",
                 "Strips were done by that plan: take those back first."
             ),

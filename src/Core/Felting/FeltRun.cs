@@ -222,7 +222,7 @@ public static class FeltRun
         Result<IReadOnlyList<RunEvent<FeltEvent>>> Happened(FeltEvent what) => new RunEvent<FeltEvent>[] { new(newId(), at, what) };
         return command switch
         {
-            MeasureBall when state.Opened => RunRules.Clash(
+            MeasureBall when state.Opened => new RunConflict(
                 "opened",
                 "It opened as it dried already: take that back first, or roll another pinch."
             ),
@@ -230,7 +230,7 @@ public static class FeltRun
             BelieveWidth { Measured: var id } => state.Readings.Any(r => r.Event == id && !r.Counts)
                 ? Happened(new WidthBelieved(id))
                 : new Refusal("measured", "not-here", "There is no width here that does not fit."),
-            NoteOpened => state.Readings.Count == 0 ? RunRules.Clash("not-rolled", "Nothing was rolled yet that could open.")
+            NoteOpened => state.Readings.Count == 0 ? new RunConflict("not-rolled", "Nothing was rolled yet that could open.")
             : state.Opened ? Array.Empty<RunEvent<FeltEvent>>()
             : Happened(new BallOpened()),
             _ => new Refusal("kind", "not-here", "Nothing of that kind is noted at a felting test."),

@@ -6,7 +6,7 @@ namespace EarthyTuft.Core.Quantities;
 /// <param name="Reason">One sentence for the person: what was wrong and what would do.</param>
 /// <param name="Choices">Where the refusal is a question: what the field could be set to instead, the likeliest first; null
 /// otherwise.</param>
-public sealed record Refusal(string Field, string Code, string Reason, IReadOnlyList<string>? Choices = null);
+public record Refusal(string Field, string Code, string Reason, IReadOnlyList<string>? Choices = null);
 
 /// <summary>Either a value or the refusals that stand in its way.</summary>
 /// <typeparam name="T">The value's type.</typeparam>

@@ -76,13 +76,14 @@ public sealed record RunCall(
 /// <param name="Minutes">How long it took so far, for the entry; null where it was not timed.</param>
 public sealed record RunSummary(bool MayBeLogged, IReadOnlyList<RunCall> Calls, double? Minutes);
 
+/// <summary>A refusal at no field: what was sent cannot follow what is there already. Somebody was quicker, or a tap came twice.</summary>
+/// <param name="Code">Its stable word.</param>
+/// <param name="Reason">One sentence.</param>
+public sealed record RunConflict(string Code, string Reason) : Refusal("", Code, Reason);
+
 /// <summary>Rules that all runs share.</summary>
 public static class RunRules
 {
-    /// <summary>The field of a refusal that says: that cannot follow what is there already. Somebody was quicker, or a tap came
-    /// twice.</summary>
-    public const string Conflict = "run";
-
     /// <summary>So long ago a run or a part of it may have begun.</summary>
     public static readonly TimeSpan Longest = TimeSpan.FromDays(14);
 
@@ -137,9 +138,4 @@ public static class RunRules
         var times = taps.Distinct().Order().ToArray();
         return times.Length < 3 ? null : LoadSize.Median(times.Zip(times.Skip(1)).Select(p => (p.Second - p.First).TotalMinutes));
     }
-
-    /// <summary>A refusal that is a conflict.</summary>
-    /// <param name="code">Its stable word.</param>
-    /// <param name="reason">One sentence.</param>
-    public static Refusal Clash(string code, string reason) => new(Conflict, code, reason);
 }

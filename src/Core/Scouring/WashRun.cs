@@ -256,8 +256,8 @@ public static class WashRun
     /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>
     /// The events, none where it was so already; or refusals <c>not-planned</c>, <c>not-here</c>, <c>out-of-range</c>, those of
-    /// <see cref="Temperature.Read"/>, and of the field
-    /// <see cref="RunRules.Conflict"/>: <c>still-in</c>, <c>lifted</c>.
+    /// <see cref="Temperature.Read"/>, and
+    /// as <see cref="RunConflict"/>: <c>still-in</c>, <c>lifted</c>.
     /// </returns>
     public static Result<IReadOnlyList<RunEvent<WashEvent>>> Decide(
         WashState state,
@@ -285,14 +285,14 @@ public static class WashRun
     /// <summary>Whether an event can be taken back as a slip.</summary>
     /// <param name="state">The wash as it stands.</param>
     /// <param name="id">The event.</param>
-    /// <returns>Null when it can; <c>not-here</c> for what is not taken back by itself, and of the field <see cref="RunRules.Conflict"/>:
+    /// <returns>Null when it can; <c>not-here</c> for what is not taken back by itself, and as <see cref="RunConflict"/>:
     /// <c>gone-on</c>.</returns>
     public static Refusal? Withdraw(WashState state, Guid id)
     {
         if (state.Baths.FirstOrDefault(b => b.Lifted?.Id == id) is { } lifted)
         {
             return state.Baths.Any(b => WashState.IsAfter(b, lifted))
-                ? RunRules.Clash("gone-on", "The next bath of this batch has begun.")
+                ? new RunConflict("gone-on", "The next bath of this batch has begun.")
                 : null;
         }
 
@@ -421,7 +421,7 @@ public static class WashRun
 
         if (state.Baths.Any(b => b.Began.Batch == begin.Batch && b.Lifted is null))
         {
-            return RunRules.Clash("still-in", "This batch is still in a bath: lift it first.");
+            return new RunConflict("still-in", "This batch is still in a bath: lift it first.");
         }
 
         var began = At(newId, at, Began(state.Plan, begin.Batch, begin.Place, air.Value, state.Baths.Any(b => b.Lifted is null)));
@@ -511,7 +511,7 @@ public static class WashRun
             : new Refusal("bath", "not-here", "There is no such bath in this wash.");
 
     private static Result<IReadOnlyList<RunEvent<WashEvent>>> Lifted() =>
-        RunRules.Clash("lifted", "The wool has been lifted from this bath: what the water does since tells nothing of it.");
+        new RunConflict("lifted", "The wool has been lifted from this bath: what the water does since tells nothing of it.");
 
     private static Result<IReadOnlyList<RunEvent<WashEvent>>> Events(params RunEvent<WashEvent>[] events) => events;
 

@@ -218,9 +218,9 @@ public static class SpinRun
             ReadPlyBack read => YarnTrial
                 .Read(read, unit)
                 .Then(trial => Happened(new PlyBackRead(trial, read.Wraps!.Trim(), read.Changed?.Trim() ?? ""))),
-            SitDown => state.Clock.Since is null ? Happened(new HandsOn()) : RunRules.Clash("goes-on", "Its clock goes already."),
-            StandUp => state.Clock.Since is not null ? Happened(new HandsOff()) : RunRules.Clash("stands", "Its clock stands already."),
-            BeginBobbin when state.Begun is not null => RunRules.Clash(
+            SitDown => state.Clock.Since is null ? Happened(new HandsOn()) : new RunConflict("goes-on", "Its clock goes already."),
+            StandUp => state.Clock.Since is not null ? Happened(new HandsOff()) : new RunConflict("stands", "Its clock stands already."),
+            BeginBobbin when state.Begun is not null => new RunConflict(
                 "goes-on",
                 "A bobbin is begun already: note what it holds first, or take its beginning back."
             ),
@@ -251,7 +251,7 @@ public static class SpinRun
             ),
             CountSpun count => Happened(new SpunCounted(count.Of, count.Count, count.Metres, count.JoinedBy)),
             NoteDraw when !spins => new Refusal("kind", "not-here", "How fibre is drawn is noted while singles are spun."),
-            NoteDraw note when note.Draw == state.Draw => RunRules.Clash("goes-on", "That is how it is drawn already."),
+            NoteDraw note when note.Draw == state.Draw => new RunConflict("goes-on", "That is how it is drawn already."),
             NoteDraw note => Happened(new DrawNoted(note.Draw)),
             RestSingles { Hours: var hours } when !double.IsFinite(hours) || hours is <= 0 or > LongestRest => new Refusal(
                 "hours",
@@ -312,7 +312,7 @@ public static class SpinRun
         }
 
         return one.What is BobbinBegun && events.SkipWhile(e => e.Id != id).Any(e => e.What is BobbinFilled)
-            ? RunRules.Clash("filled-since", "That bobbin was filled since: take that back first.")
+            ? new RunConflict("filled-since", "That bobbin was filled since: take that back first.")
             : null;
     }
 

@@ -1,3 +1,4 @@
+using System.Data;
 using System.Text.RegularExpressions;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
@@ -18,13 +19,21 @@ namespace EarthyTuft.Data.Ledger;
 /// </summary>
 public sealed class Family
 {
-    // Every column has its name here, and the query is written from them.
+    private static readonly Column[] All = Enum.GetValues<Column>();
+    private static readonly Column[] OfEntry = [.. All.Where(c => Table(c) == "Entry")];
+    private static readonly Column[] OfLot = [Column.FlowLotId, .. All.Where(c => Table(c) == "Lot")];
+    private static readonly Column[] OfFlow = [Column.EntryId, .. All.Where(c => Table(c) is "Flow" or "Weighing")];
+
+    private const string NewestWeighing =
+        "left join lateral (select * from weighings w where w.flow_id = f.id order by w.revision desc limit 1) w on true";
+
+    // Every column has its name here, and the queries are written from them.
     private static readonly string Columns = $"""
-        select {string.Join(", ", Enum.GetValues<Column>().Select(Sql))}
+        select {string.Join(", ", All.Select(Sql))}
         from flows f
         join entries e on e.id = f.entry_id
         left join lots l on l.id = f.lot_id
-        left join lateral (select * from weighings w where w.flow_id = f.id order by w.revision desc limit 1) w on true
+        {NewestWeighing}
         """;
 
     /// <summary>The lots that led to some, and those that followed from them; to be begun by <c>seed(lot)</c>.</summary>
@@ -43,26 +52,35 @@ public sealed class Family
             join flows o on o.entry_id = i.entry_id and o.role = 'Out')
         """;
 
-    private static readonly string FromSeed = $"""
+    private static readonly string EntriesFromSeed = $"""
         {UpAndDown},
         family(entry) as (
             select distinct f.entry_id from flows f join (select lot from up union select lot from down) l on l.lot = f.lot_id where not f.voided)
-        {Columns}
-        where f.entry_id = any(array(select entry from family))
         """;
 
     private static readonly string ByLot = $"""
         with recursive
         seed(lot) as (select l.id from lots l where l.id = any($1) and l.workshop_id = $2),
-        {FromSeed}
+        {EntriesFromSeed}
+        {Columns}
+        where f.entry_id = any(array(select entry from family))
         """;
 
-    /// <summary>The family of the lot with a code: $1 the code, $2 the workshop.</summary>
-    private static readonly string ByCode = $"""
+    /// <summary>The flows of the family of the lot with a code, without entries and lots: $1 the code, $2 the workshop.</summary>
+    private static readonly string FlowsByCode = $"""
         with recursive
         seed(lot) as (select l.id from lots l where l.code = $1 and l.workshop_id = $2),
-        {FromSeed}
+        {EntriesFromSeed}
+        select {string.Join(", ", OfFlow.Select(c => c == Column.EntryId ? "f.entry_id" : Sql(c)))}
+        from flows f
+        {NewestWeighing}
+        where f.entry_id = any(array(select entry from family))
         """;
+
+    private static readonly string EntriesById = $"select {string.Join(", ", OfEntry.Select(Sql))} from entries e where e.id = any($1)";
+
+    private static readonly string LotsById =
+        $"select {string.Join(", ", OfLot.Select(c => c == Column.FlowLotId ? "l.id" : Sql(c)))} from lots l where l.id = any($1)";
 
     private static readonly string AroundLots = $"""
         {Columns}
@@ -160,9 +178,72 @@ public sealed class Family
     public static async Task<Family> Of(EarthyTuftDb db, Guid[] lotIds, CancellationToken cancellationToken) =>
         new(await Read(db, ByLot, cancellationToken, null, lotIds, db.Workshop));
 
-    /// <summary>The family of the lot with a code, null when the workshop has no such lot.</summary>
-    public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken cancellationToken) =>
-        await Read(db, ByCode, cancellationToken, null, code, db.Workshop) is { Count: > 0 } flows ? new Family(flows) : null;
+    /// <summary>
+    /// The family of the lot with a code, null when the workshop has no such lot. A lot's page may show thousands of entries: flows, entries
+    /// and lots come each once, in one snapshot.
+    /// </summary>
+    public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken cancellationToken)
+    {
+        var connection = await db.OpenInScope(cancellationToken);
+        try
+        {
+            await using var snapshot = await connection.BeginTransactionAsync(IsolationLevel.RepeatableRead, cancellationToken);
+            await using var walk = new NpgsqlCommand(FlowsByCode, connection, snapshot)
+            {
+                Parameters =
+                {
+                    new() { Value = code },
+                    new() { Value = db.Workshop },
+                },
+            };
+            var flows = await Rows(walk, OfFlow, FlowAlone, cancellationToken);
+            if (flows.Count == 0)
+            {
+                return null;
+            }
+
+            async Task<Dictionary<Guid, T>> ById<T>(
+                string sql,
+                IEnumerable<Guid> ids,
+                Column[] columns,
+                Func<Fields, T> of,
+                Func<T, Guid> id
+            )
+            {
+                await using var command = new NpgsqlCommand(sql, connection, snapshot) { Parameters = { new() { Value = ids.ToArray() } } };
+                return (await Rows(command, columns, of, cancellationToken)).ToDictionary(id);
+            }
+
+            var entries = await ById(EntriesById, flows.Select(f => f.Entry).Distinct(), OfEntry, Entry, e => e.Id);
+            var lots = await ById(LotsById, flows.Select(f => f.Flow.LotId).OfType<Guid>().Distinct(), OfLot, Lot, l => l.Id);
+            await snapshot.CommitAsync(cancellationToken);
+            return new Family(
+                InOrder([.. flows.Select(f => f.Flow with { Entry = entries[f.Entry], Lot = f.Flow.LotId is { } lot ? lots[lot] : null })])
+            );
+        }
+        finally
+        {
+            await db.Database.CloseConnectionAsync();
+        }
+    }
+
+    private static async Task<List<T>> Rows<T>(
+        NpgsqlCommand command,
+        Column[] columns,
+        Func<Fields, T> of,
+        CancellationToken cancellationToken
+    )
+    {
+        var rows = new List<T>();
+        await using var reader = await command.ExecuteReaderAsync(cancellationToken);
+        var fields = new Fields(reader, columns);
+        while (await reader.ReadAsync(cancellationToken))
+        {
+            rows.Add(of(fields));
+        }
+
+        return rows;
+    }
 
     /// <summary>
     /// Only what made some lots and what took from them: enough to know what is left. To write, the lots are locked first, in one order
@@ -275,14 +356,28 @@ public sealed class Family
         var entries = new Dictionary<Guid, FamilyEntry>();
         var lots = new Dictionary<Guid, StoredLot>();
         var flows = new List<FamilyFlow>();
+        var fields = new Fields(reader, All);
         while (await reader.ReadAsync(cancellationToken))
         {
-            flows.Add(Row(reader, entries, lots));
+            var (id, flow) = FlowAlone(fields);
+            var entry = entries.TryGetValue(id, out var read) ? read : entries[id] = Entry(fields);
+            var lot =
+                flow.LotId is not { } of ? null
+                : lots.TryGetValue(of, out var known) ? known
+                : lots[of] = Lot(fields);
+            flows.Add(flow with { Entry = entry, Lot = lot });
         }
 
-        // Oldest entry first. Sorted here: the server would move the whole wide rows about.
-        var place = entries
-            .Values.OrderBy(e => e.DoneAt)
+        return InOrder(flows);
+    }
+
+    // Oldest entry first. Sorted here: the server would move the whole wide rows about.
+    private static List<FamilyFlow> InOrder(List<FamilyFlow> flows)
+    {
+        var place = flows
+            .Select(f => f.Entry)
+            .Distinct()
+            .OrderBy(e => e.DoneAt)
             .ThenBy(e => e.RecordedAt)
             .ThenBy(e => e.Id)
             .Select((e, i) => (e.Id, i))
@@ -290,124 +385,115 @@ public sealed class Family
         return [.. flows.OrderBy(f => ((long)place[f.EntryId] << 32) | (uint)f.Ordinal)];
     }
 
-    private static FamilyFlow Row(NpgsqlDataReader r, Dictionary<Guid, FamilyEntry> entries, Dictionary<Guid, StoredLot> lots)
-    {
-        T Of<T>(Column c) => r.GetFieldValue<T>((int)c);
-        T? Maybe<T>(Column c)
-            where T : struct => r.IsDBNull((int)c) ? null : r.GetFieldValue<T>((int)c);
-        T? Word<T>(Column c)
-            where T : struct, Enum => r.IsDBNull((int)c) ? null : Words<T>.Of(r.GetString((int)c));
-        string? Text(Column c) => r.IsDBNull((int)c) ? null : r.GetString((int)c);
-        var entryId = Of<Guid>(Column.EntryId);
-        var lotId = Maybe<Guid>(Column.FlowLotId);
-        return new FamilyFlow(
-            entries.TryGetValue(entryId, out var entry) ? entry : entries[entryId] = Entry(),
-            Of<Guid>(Column.FlowId),
-            Word<FlowRole>(Column.FlowRole)!.Value,
-            Word<Amount>(Column.FlowAmount)!.Value,
-            lotId,
-            Word<LossKind>(Column.FlowLossKind),
-            Word<Fate>(Column.FlowFate),
-            Word<GainKind>(Column.FlowGainKind),
-            Of<bool>(Column.FlowEmptiesLot),
-            Maybe<double>(Column.FlowSettledGrams),
-            Maybe<double>(Column.FlowSettledSigma),
-            Maybe<double>(Column.WeighingGrams),
-            Text(Column.WeighingTyped),
-            Word<WeighingState>(Column.WeighingState),
-            Maybe<double>(Column.WeighingHumidityPercent),
-            Maybe<double>(Column.WeighingScaleStepGrams),
-            Maybe<DateOnly>(Column.WeighingSession),
-            Maybe<int>(Column.WeighingRevision),
-            Maybe<decimal>(Column.FlowWorth),
-            Of<int>(Column.FlowOrdinal),
-            lotId is { } lot
-                ? lots.TryGetValue(lot, out var known)
-                    ? known
-                    : lots[lot] = Lot(lot)
-                : null
+    /// <summary>A flow with the id of its entry, before entry and lot are put to it.</summary>
+    private static (Guid Entry, FamilyFlow Flow) FlowAlone(Fields r) =>
+        (
+            r.Of<Guid>(Column.EntryId),
+            new FamilyFlow(
+                null!,
+                r.Of<Guid>(Column.FlowId),
+                r.Word<FlowRole>(Column.FlowRole)!.Value,
+                r.Word<Amount>(Column.FlowAmount)!.Value,
+                r.Maybe<Guid>(Column.FlowLotId),
+                r.Word<LossKind>(Column.FlowLossKind),
+                r.Word<Fate>(Column.FlowFate),
+                r.Word<GainKind>(Column.FlowGainKind),
+                r.Of<bool>(Column.FlowEmptiesLot),
+                r.Maybe<double>(Column.FlowSettledGrams),
+                r.Maybe<double>(Column.FlowSettledSigma),
+                r.Maybe<double>(Column.WeighingGrams),
+                r.Text(Column.WeighingTyped),
+                r.Word<WeighingState>(Column.WeighingState),
+                r.Maybe<double>(Column.WeighingHumidityPercent),
+                r.Maybe<double>(Column.WeighingScaleStepGrams),
+                r.Maybe<DateOnly>(Column.WeighingSession),
+                r.Maybe<int>(Column.WeighingRevision),
+                r.Maybe<decimal>(Column.FlowWorth),
+                r.Of<int>(Column.FlowOrdinal),
+                null
+            )
+            {
+                Added = r.Maybe<DateTimeOffset>(Column.FlowAddedAt) is { } at ? (at, r.Text(Column.FlowAddedBy)!) : null,
+            }
+        );
+
+    private static FamilyEntry Entry(Fields r) =>
+        new(
+            r.Of<Guid>(Column.EntryId),
+            r.Word<StepKind>(Column.EntryStep)!.Value,
+            r.Of<DateTimeOffset>(Column.EntryDoneAt),
+            r.Text(Column.EntryWho)!,
+            r.Maybe<int>(Column.EntryMinutes),
+            r.Text(Column.EntryNotes)!,
+            r.Text(Column.EntryConfirmedBecause),
+            r.Maybe<decimal>(Column.EntrySpent),
+            r.Of<DateTimeOffset>(Column.EntryRecordedAt)
         )
         {
-            Added = Maybe<DateTimeOffset>(Column.FlowAddedAt) is { } at ? (at, Text(Column.FlowAddedBy)!) : null,
+            Usual = Usual(
+                r.Word<LossKind>(Column.EntryUsualKind),
+                r.Maybe<double>(Column.EntryUsualLeastGrams),
+                r.Maybe<double>(Column.EntryUsualMostGrams),
+                r.Maybe<double>(Column.EntryUsualAllowanceGrams)
+            ),
+            Answer = r.Word<GapAnswer>(Column.EntryAnswer),
+            Dyeing = r.Text(Column.EntryDyeing),
         };
 
-        FamilyEntry Entry() =>
-            new(
-                entryId,
-                Word<StepKind>(Column.EntryStep)!.Value,
-                Of<DateTimeOffset>(Column.EntryDoneAt),
-                Text(Column.EntryWho)!,
-                Maybe<int>(Column.EntryMinutes),
-                Text(Column.EntryNotes)!,
-                Text(Column.EntryConfirmedBecause),
-                Maybe<decimal>(Column.EntrySpent),
-                Of<DateTimeOffset>(Column.EntryRecordedAt)
-            )
-            {
-                Usual = Usual(
-                    Word<LossKind>(Column.EntryUsualKind),
-                    Maybe<double>(Column.EntryUsualLeastGrams),
-                    Maybe<double>(Column.EntryUsualMostGrams),
-                    Maybe<double>(Column.EntryUsualAllowanceGrams)
-                ),
-                Answer = Word<GapAnswer>(Column.EntryAnswer),
-                Dyeing = Text(Column.EntryDyeing),
-            };
-
-        // The one place where a row of this query becomes a lot.
-        StoredLot Lot(Guid id) =>
-            new(
-                new Lot(
-                    id,
-                    Text(Column.LotCode)!,
-                    Word<LotForm>(Column.LotForm)!.Value,
-                    new LotTraits(
-                        StoredComposition.Read(Text(Column.LotParts), Word<Fibre>(Column.LotFibre)!.Value, Text(Column.LotParentage)!),
-                        new Span(Of<double>(Column.LotCleanYieldLow), Of<double>(Column.LotCleanYieldHigh)),
-                        Text(Column.LotAnimal)!,
-                        Text(Column.LotColour)!,
-                        Maybe<DateOnly>(Column.LotShornOn),
-                        Maybe<double>(Column.LotStapleMillimetres),
-                        Word<Content>(Column.LotContent)!.Value
-                    )
+    // The one place where a row becomes a lot.
+    private static StoredLot Lot(Fields r) =>
+        new(
+            new Lot(
+                r.Of<Guid>(Column.FlowLotId),
+                r.Text(Column.LotCode)!,
+                r.Word<LotForm>(Column.LotForm)!.Value,
+                new LotTraits(
+                    StoredComposition.Read(r.Text(Column.LotParts), r.Word<Fibre>(Column.LotFibre)!.Value, r.Text(Column.LotParentage)!),
+                    new Span(r.Of<double>(Column.LotCleanYieldLow), r.Of<double>(Column.LotCleanYieldHigh)),
+                    r.Text(Column.LotAnimal)!,
+                    r.Text(Column.LotColour)!,
+                    r.Maybe<DateOnly>(Column.LotShornOn),
+                    r.Maybe<double>(Column.LotStapleMillimetres),
+                    r.Word<Content>(Column.LotContent)!.Value
                 )
-                {
-                    Parentage = Text(Column.LotParentage)!,
-                    Notes = Text(Column.LotNotes)!,
-                    Before = Text(Column.LotBefore)!,
-                    CameDyed = Of<bool>(Column.LotCameDyed),
-                    Price = Maybe<decimal>(Column.LotPrice),
-                    MadeAt = Of<DateTimeOffset>(Column.LotMadeAt),
-                    ChangedAt = Of<DateTimeOffset>(Column.LotChangedAt),
-                    UsedUpAt = Maybe<DateTimeOffset>(Column.LotUsedUpAt),
-                    MadeGrams = Maybe<double>(Column.LotMadeGrams),
-                    LeftGrams = Maybe<double>(Column.LotLeftGrams),
-                    LeftSigma = Maybe<double>(Column.LotLeftSigma),
-                    Reserve = Maybe<double>(Column.LotReservedGrams) is { } kept
-                        ? new Reserve(Mass.FromGrams(kept), Text(Column.LotReservedFor) ?? "")
-                        : null,
-                    ReadyMadePer100Grams = Maybe<decimal>(Column.LotReadyMadePer100grams),
-                }
             )
             {
-                MadeBy = Word<StepKind>(Column.LotMadeBy)!.Value,
-                WaitsAt = Word<StepKind>(Column.LotWaitsAt),
-                RouteAim = Word<Aim>(Column.LotRouteAim),
-                RoutePreparation = Word<PreparedAs>(Column.LotRoutePreparation),
-                RouteSteps = Text(Column.LotRouteSteps),
-                AnimalId = Maybe<Guid>(Column.LotAnimalId),
-                Version = Of<uint>(Column.LotXmin),
-            };
-    }
+                Parentage = r.Text(Column.LotParentage)!,
+                Notes = r.Text(Column.LotNotes)!,
+                Before = r.Text(Column.LotBefore)!,
+                CameDyed = r.Of<bool>(Column.LotCameDyed),
+                Price = r.Maybe<decimal>(Column.LotPrice),
+                MadeAt = r.Of<DateTimeOffset>(Column.LotMadeAt),
+                ChangedAt = r.Of<DateTimeOffset>(Column.LotChangedAt),
+                UsedUpAt = r.Maybe<DateTimeOffset>(Column.LotUsedUpAt),
+                MadeGrams = r.Maybe<double>(Column.LotMadeGrams),
+                LeftGrams = r.Maybe<double>(Column.LotLeftGrams),
+                LeftSigma = r.Maybe<double>(Column.LotLeftSigma),
+                Reserve = r.Maybe<double>(Column.LotReservedGrams) is { } kept
+                    ? new Reserve(Mass.FromGrams(kept), r.Text(Column.LotReservedFor) ?? "")
+                    : null,
+                ReadyMadePer100Grams = r.Maybe<decimal>(Column.LotReadyMadePer100grams),
+            }
+        )
+        {
+            MadeBy = r.Word<StepKind>(Column.LotMadeBy)!.Value,
+            WaitsAt = r.Word<StepKind>(Column.LotWaitsAt),
+            RouteAim = r.Word<Aim>(Column.LotRouteAim),
+            RoutePreparation = r.Word<PreparedAs>(Column.LotRoutePreparation),
+            RouteSteps = r.Text(Column.LotRouteSteps),
+            AnimalId = r.Maybe<Guid>(Column.LotAnimalId),
+            Version = r.Of<uint>(Column.LotXmin),
+        };
 
     /// <summary>A column as the query names it: <c>EntryDoneAt</c> is <c>e.done_at</c>.</summary>
     private static string Sql(Column column)
     {
-        var name = column.ToString();
-        var table = new[] { "Entry", "Flow", "Weighing", "Lot" }.First(name.StartsWith);
-        var words = Regex.Replace(name[table.Length..], "(?<!^)([A-Z])", "_$1").ToLowerInvariant();
+        var table = Table(column);
+        var words = Regex.Replace(column.ToString()[table.Length..], "(?<!^)([A-Z])", "_$1").ToLowerInvariant();
         return $"{char.ToLowerInvariant(table[0])}.{words}";
     }
+
+    private static string Table(Column column) => new[] { "Entry", "Flow", "Weighing", "Lot" }.First(column.ToString().StartsWith);
 
     private static Entry ToEntry(IReadOnlyList<FamilyFlow> flows, HashSet<Guid> made)
     {
@@ -471,8 +557,24 @@ public sealed class Family
         public static T Of(string word) => ByWord[word];
     }
 
-    /// <summary>What the query tells, in its order. What belongs to the flow comes first: of an entry and of a lot, which stand in many
-    /// rows, the rest is read only once.</summary>
+    /// <summary>The row that is read just now, by the names of its columns.</summary>
+    private sealed class Fields(NpgsqlDataReader reader, Column[] columns)
+    {
+        private readonly int[] places = [.. All.Select(c => Array.IndexOf(columns, c))];
+
+        public T Of<T>(Column column) => reader.GetFieldValue<T>(places[(int)column]);
+
+        public T? Maybe<T>(Column column)
+            where T : struct => reader.IsDBNull(places[(int)column]) ? null : Of<T>(column);
+
+        public T? Word<T>(Column column)
+            where T : struct, Enum => Text(column) is { } word ? Words<T>.Of(word) : null;
+
+        public string? Text(Column column) => reader.IsDBNull(places[(int)column]) ? null : reader.GetString(places[(int)column]);
+    }
+
+    /// <summary>What the queries tell. What belongs to the flow comes first: of an entry and of a lot, which stand in many rows of the joined
+    /// query, the rest is read only once.</summary>
     private enum Column
     {
         EntryId,

@@ -64,10 +64,10 @@ public static class RunEndpoints
         {
             null => Problems.NotHere("run that goes on"),
             { IsRefused: false } one => TypedResults.Ok(one.Value),
-            { } refused when refused.Refusals.FirstOrDefault(r => r.Field == RunRules.Conflict) is { } clash => Problems.Of(
+            { } refused when refused.Refusals.OfType<RunConflict>().FirstOrDefault() is { } conflict => Problems.Of(
                 409,
-                clash.Code,
-                clash.Reason
+                conflict.Code,
+                conflict.Reason
             ),
             { } refused => Problems.Refused(refused.Refusals),
         };

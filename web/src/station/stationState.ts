@@ -303,3 +303,20 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
     draftId: draft.id,
   };
 }
+
+type Change = (part: Partial<StationState>) => void;
+
+/** Changes one heap. */
+export const giving = (change: Change, state: OnBench, at: number, part: Partial<Giving>) =>
+  change({ to: state.to.map((t, k) => (k === at ? { ...t, ...part } : t)) });
+
+/** Changes one loss. */
+export const losing = (change: Change, state: OnBench, at: number, part: Partial<Losing>) =>
+  change({ losses: state.losses.map((l, k) => (k === at ? { ...l, ...part } : l)) });
+
+/** The field of a heap as refusals name it: only those that were sent are counted. */
+export const heapField = (state: OnBench, heap: OnBench['to'][number]) => `to[${sentHeaps(state).indexOf(heap)}]`;
+
+/** The same of a loss: the empty rows in between were not sent. */
+export const sentLoss = (state: OnBench, at: number) =>
+  state.losses.slice(0, at).filter((l) => l.byDifference || l.mass.trim() !== '').length;
