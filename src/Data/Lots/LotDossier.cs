@@ -10,7 +10,7 @@ using Npgsql;
 
 namespace EarthyTuft.Data.Lots;
 
-/// <summary>Everything a lot's page tells, read in two round trips whatever its size: its family; then the family's locks and the lot's
+/// <summary>Everything a lot's page tells, read in a few round trips whatever its size: its family; then the family's locks and the lot's
 /// samples.</summary>
 public sealed record LotDossier(
     StoredLot Lot,

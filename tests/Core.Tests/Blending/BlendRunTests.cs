@@ -58,7 +58,7 @@ public class BlendRunTests
         return result;
     }
 
-    private static string Code<T>(Result<T> result) => string.Join(", ", result.Refusals.Select(r => $"{r.Field} {r.Code}"));
+    private static string Code<T>(Result<T> result) => string.Join(", ", result.Refusals.Select(Said.Of));
 
     [Fact]
     public void A_plan_never_takes_more_than_is_free() =>
@@ -82,7 +82,7 @@ public class BlendRunTests
     [Fact]
     public void Loads_and_passes_follow_one_another()
     {
-        Assert.Equal("run no-loads", Code(Tap(new PassBlend())));
+        Assert.Equal("conflict no-loads", Code(Tap(new PassBlend())));
         Tap(new BlendOneLoad("49"));
         Tap(new BlendOneLoad());
         Assert.Equal((2, null, RunAct.WhenYouLike), (State.Loads.Count, BlendRun.Made(State), BlendRun.Summarise(State).Calls[0].Act));

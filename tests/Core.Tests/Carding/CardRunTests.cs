@@ -32,7 +32,7 @@ public class CardRunTests
         return events;
     }
 
-    private static string Code<T>(Result<T> refused) => $"{Assert.Single(refused.Refusals).Field} {refused.Refusals[0].Code}";
+    private static string Code<T>(Result<T> refused) => Said.Of(Assert.Single(refused.Refusals));
 
     [Theory]
     [InlineData(430, 50, 9, 47.8)]
@@ -147,7 +147,7 @@ public class CardRunTests
     [Fact]
     public void Passes_follow_one_another_and_a_slip_is_taken_back()
     {
-        Assert.Equal("run no-loads", Code(Tap(new BeginCardPass())));
+        Assert.Equal("conflict no-loads", Code(Tap(new BeginCardPass())));
         Tap(new CountCardLoads(9));
         Tap(new CountNeps(18, "3"));
         var begun = Tap(new BeginCardPass()).Value[0].Id;
@@ -186,27 +186,25 @@ public class CardRunTests
         Assert.Equal("kind not-here", Code(Tap(new Core.Drying.WeighRack("3"))));
         Assert.Equal(
             ["lotIds nothing-taken", "gives wrong-form", "mass not-weighed"],
-            CardRun
-                .Plan([], null, new LoadSize(50, 0), LotForm.Top, LaidOn.Lengthwise, TakenOff.Diz, "")
-                .Refusals.Select(r => $"{r.Field} {r.Code}")
+            CardRun.Plan([], null, new LoadSize(50, 0), LotForm.Top, LaidOn.Lengthwise, TakenOff.Diz, "").Refusals.Select(Said.Of)
         );
         Assert.Equal(
             ["lotIds wrong-form"],
             CardRun
                 .Plan([LotForm.Raw], 100, new LoadSize(50, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "")
-                .Refusals.Select(r => $"{r.Field} {r.Code}")
+                .Refusals.Select(Said.Of)
         );
         Assert.Equal(
             ["most out-of-range"],
             CardRun
                 .Plan([LotForm.Clean], 9000, new LoadSize(1, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "")
-                .Refusals.Select(r => $"{r.Field} {r.Code}")
+                .Refusals.Select(Said.Of)
         );
         Assert.Equal(
             ["most out-of-range"],
             CardRun
                 .Plan([LotForm.Clean], 100, new LoadSize(double.NaN, 0), LotForm.Batt, LaidOn.Lengthwise, TakenOff.Diz, "")
-                .Refusals.Select(r => $"{r.Field} {r.Code}")
+                .Refusals.Select(Said.Of)
         );
     }
 

@@ -42,7 +42,7 @@ public class StripRunTests
         return events;
     }
 
-    private static string Code<T>(Result<T> refused) => $"{Assert.Single(refused.Refusals).Field} {refused.Refusals[0].Code}";
+    private static string Code<T>(Result<T> refused) => Said.Of(Assert.Single(refused.Refusals));
 
     private string Names(int ply) => string.Join(' ', State.Plies[ply].Select(s => s.Name.Length == 0 ? "plain" : s.Name));
 
@@ -60,7 +60,7 @@ public class StripRunTests
         Tap(new TickStrip(1));
         Assert.False(Tap(new ReplanStrips(["", ""])).IsRefused);
         Assert.True(State.IsDone);
-        Assert.Equal("run all-done", Code(Tap(new TickStrip(0))));
+        Assert.Equal("conflict all-done", Code(Tap(new TickStrip(0))));
     }
 
     [Fact]

@@ -20,7 +20,7 @@ public class FeltRunTests
         var events = FeltRun.Decide(State, command, Began.AddHours(1), Guid.CreateVersion7);
         if (events.IsRefused)
         {
-            return string.Join(", ", events.Refusals.Select(r => $"{r.Field} {r.Code}"));
+            return string.Join(", ", events.Refusals.Select(Said.Of));
         }
 
         happened.AddRange(events.Value);
@@ -69,11 +69,11 @@ public class FeltRunTests
     [Fact]
     public void What_opens_as_it_dries_does_not_felt()
     {
-        Assert.Equal("run not-rolled", Tap(new NoteOpened()));
+        Assert.Equal("conflict not-rolled", Tap(new NoteOpened()));
         Tap(new MeasureBall(2, "26", true));
         Tap(new NoteOpened());
         Tap(new NoteOpened());
-        Assert.Equal("run opened", Tap(new MeasureBall(5, "25")));
+        Assert.Equal("conflict opened", Tap(new MeasureBall(5, "25")));
         Assert.Equal(2, happened.Count);
         Assert.Equal(new FeltingOutcome(FeltingGrade.No, 2, null, 2), FeltRun.Outcome(State));
     }
@@ -160,10 +160,7 @@ public class FeltRunTests
     public void A_pinch_that_nobody_can_roll_is_refused(string pinch, string refused) =>
         Assert.Equal(
             refused,
-            string.Join(
-                ", ",
-                FeltRun.Plan([LotForm.Clean], pinch, RolledBy.Minutes, MassUnit.Gram).Refusals.Select(r => $"{r.Field} {r.Code}")
-            )
+            string.Join(", ", FeltRun.Plan([LotForm.Clean], pinch, RolledBy.Minutes, MassUnit.Gram).Refusals.Select(Said.Of))
         );
 
     [Fact]

@@ -68,7 +68,7 @@ public class WashRunTests
 
     private Guid Begun(int batch = 1, int place = 0, double minutesAgo = 0) => Tap(new BeginBath(batch, place), minutesAgo).Value[0].Id;
 
-    private static string Code<T>(Result<T> refused) => $"{Assert.Single(refused.Refusals).Field} {refused.Refusals[0].Code}";
+    private static string Code<T>(Result<T> refused) => Said.Of(Assert.Single(refused.Refusals));
 
     [Fact]
     public void A_batch_goes_from_bath_to_bath_and_every_batch_through_all_of_them()
@@ -93,7 +93,7 @@ public class WashRunTests
     public void A_batch_lies_in_one_bath_and_another_takes_another_tub()
     {
         Begun(batch: 1);
-        Assert.Equal("run still-in", Code(Tap(new BeginBath(1, 1))));
+        Assert.Equal("conflict still-in", Code(Tap(new BeginBath(1, 1))));
         Begun(batch: 2);
         Assert.Equal([false, true], State.Baths.Select(b => b.Began.InOtherTub));
     }
@@ -138,8 +138,8 @@ public class WashRunTests
         Tap(new LiftBath(bath), 10);
         // Noted from paper afterwards it still counts; what the water does without the wool does not.
         Assert.False(Tap(new ReadBath(bath, "52"), 15).IsRefused);
-        Assert.Equal("run lifted", Code(Tap(new ReadBath(bath, "44"), 5)));
-        Assert.Equal("run lifted", Code(Tap(new HangProbe(bath, Guid.NewGuid()))));
+        Assert.Equal("conflict lifted", Code(Tap(new ReadBath(bath, "44"), 5)));
+        Assert.Equal("conflict lifted", Code(Tap(new HangProbe(bath, Guid.NewGuid()))));
         Assert.Equal([54, 52], State.Baths[0].Temperatures.Select(t => t.Celsius));
     }
 

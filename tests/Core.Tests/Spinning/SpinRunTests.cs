@@ -31,7 +31,7 @@ public class SpinRunTests
         }
     }
 
-    private static string[] Codes(IEnumerable<Refusal> refusals) => [.. refusals.Select(r => $"{r.Field} {r.Code}")];
+    private static string[] Codes(IEnumerable<Refusal> refusals) => [.. refusals.Select(Said.Of)];
 
     [Fact]
     public void A_trail_a_clock_and_bobbins_go_into_one_entry()
@@ -42,11 +42,11 @@ public class SpinRunTests
         Assert.Equal([12, 13.5], bench.State.Trials.Select(t => t.Read.Trial.WrapsPerInch));
         Assert.Equal("smaller whorl", bench.State.Trials[1].Read.Changed);
         Assert.Empty(bench.Tap(new BeginBobbin(TwistDirection.Z, "11:1, light pull"), 6));
-        Assert.Equal(["run goes-on"], Codes(bench.Tap(new BeginBobbin(TwistDirection.Z), 7)));
+        Assert.Equal(["conflict goes-on"], Codes(bench.Tap(new BeginBobbin(TwistDirection.Z), 7)));
         Assert.Empty(bench.Tap(new SitDown(), 10));
-        Assert.Equal(["run goes-on"], Codes(bench.Tap(new SitDown(), 11)));
+        Assert.Equal(["conflict goes-on"], Codes(bench.Tap(new SitDown(), 11)));
         Assert.Empty(bench.Tap(new StandUp(), 40));
-        Assert.Equal(["run stands"], Codes(bench.Tap(new StandUp(), 41)));
+        Assert.Equal(["conflict stands"], Codes(bench.Tap(new StandUp(), 41)));
         Assert.Empty(bench.Tap(new SitDown(), 60));
         Assert.Empty(bench.Tap(new FillBobbin("41", "180", null, "30", 27), 90));
         Assert.Empty(bench.Tap(new StandUp(), 90));
@@ -92,7 +92,7 @@ public class SpinRunTests
 
         Assert.Null(bench.State.Draw);
         Assert.Empty(bench.Tap(new NoteDraw(Draw.Long)));
-        Assert.Equal(["run goes-on"], Codes(bench.Tap(new NoteDraw(Draw.Long))));
+        Assert.Equal(["conflict goes-on"], Codes(bench.Tap(new NoteDraw(Draw.Long))));
         Assert.Empty(bench.Tap(new NoteDraw(Draw.Short)));
         Assert.Equal(Draw.Short, bench.State.Draw);
         Assert.Equal(["kind not-here"], Codes(new Bench(LotForm.Plied).Tap(new NoteDraw(Draw.Long))));
