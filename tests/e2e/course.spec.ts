@@ -36,7 +36,7 @@ test('a fleece goes the whole course, and its yields are those done by hand', as
 
   await page.getByRole('link', { name: /^Wash/ }).click();
   await expect(page.getByLabel('What it weighs now')).toBeFocused();
-  await page.keyboard.press('Enter');
+  await page.getByRole('button', { name: 'Log it now, weigh it when it is dry' }).click();
   await expect(page.getByText(/Logged as washed: G-01\.3/)).toBeVisible();
 
   await page.getByRole('link', { name: /^Dry/ }).click();

@@ -67,8 +67,10 @@ export async function logAt(page: Page, step: string, lot: string, weight: strin
   await page.goto(at(`/station/${step}?lot=${lot}`));
   const field = page.getByLabel('What it weighs now');
   await expect(field).toBeFocused();
-  if (weight) await field.fill(weight);
-  await page.keyboard.press('Enter');
+  if (weight) {
+    await field.fill(weight);
+    await page.keyboard.press('Enter');
+  } else await page.getByRole('button', { name: /without a weight|when it is dry/ }).click();
   await expect(page.getByRole('status').filter({ hasText: /^Logged as/ })).toBeVisible();
 }
 

@@ -66,6 +66,14 @@ public sealed class Family
         where f.entry_id = any(array(select entry from family))
         """;
 
+    private static readonly string ByCode = $"""
+        with recursive
+        seed(lot) as (select l.id from lots l where l.code = $1 and l.workshop_id = $2),
+        {EntriesFromSeed}
+        {Columns}
+        where f.entry_id = any(array(select entry from family))
+        """;
+
     /// <summary>The flows of the family of the lot with a code, without entries and lots: $1 the code, $2 the workshop.</summary>
     private static readonly string FlowsByCode = $"""
         with recursive
@@ -184,6 +192,12 @@ public sealed class Family
     /// </summary>
     public static async Task<Family?> OfCode(EarthyTuftDb db, string code, CancellationToken cancellationToken)
     {
+        // Whoever changes something has a transaction without a snapshot: there one statement sees one state.
+        if (db.Database.CurrentTransaction is not null)
+        {
+            return await Read(db, ByCode, cancellationToken, null, code, db.Workshop) is { Count: > 0 } joined ? new Family(joined) : null;
+        }
+
         var connection = await db.OpenInScope(cancellationToken);
         try
         {

@@ -100,7 +100,9 @@ export function Station() {
           </div>
         )}
 
-        {logged?.step === station.step && <Logged answer={logged.answer} step={station.step} />}
+        {logged?.step === station.step && (
+          <Logged answer={logged.answer} step={station.step} takenBack={() => setLogged(null)} />
+        )}
         {/* At a trial nothing is logged: what came of it stands with the lot. */}
         {!station.isTrial && (
           <SecondWay key={station.step} step={station.step} quiet={quiet} heading={heading}>

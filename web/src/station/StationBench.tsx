@@ -27,6 +27,10 @@ import { Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import styles from './StationBench.module.css';
 
+/** Fibre of one fleece, or of one animal by its name. */
+const isOfSameAnimal = (lot: Schema['LotLine'], other: Schema['LotLine']) =>
+  lot.code.split('.')[0] === other.code.split('.')[0] || (lot.animal !== '' && lot.animal === other.animal);
+
 interface Props {
   station: Schema['StationView'];
   lots: readonly Schema['LotLine'][];
@@ -55,8 +59,17 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
   /** Why it became a draft. */
   const [drafted, setDrafted] = useState<Schema['EntryAnswer'] | null>(null);
 
-  // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already.
-  const usual = lots.find((l) => l.code === wanted) ?? lots.find((l) => l.next === station.step);
+  /** Of which animal's fibre something was logged here just now. */
+  const [after, setAfter] = useState<Schema['LotLine'] | null>(null);
+  // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already; after an entry only what is of the
+  // same animal, for a weight of another would be logged by one stray Enter.
+  const waits = lots.filter((l) => l.next === station.step && (!after || isOfSameAnimal(l, after)));
+  const [laid, setLaid] = useState<string | null>(null);
+  // What lay here, or was typed for, may be used up meanwhile at another screen: nothing slips into its place.
+  const awaited = state.from === null ? (state.for ?? laid) : null;
+  const isGone = awaited !== null && !lots.some((l) => l.id === awaited);
+  const usual = isGone ? undefined : (lots.find((l) => l.code === wanted) ?? waits[0]);
+  if (laid === null && usual) setLaid(usual.id);
   // What was typed while another lot was the one on the bench says nothing of this one.
   const forAnother = state.from === null && state.for !== null && usual !== undefined && state.for !== usual.id;
   useEffect(() => {
@@ -94,6 +107,8 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
       if (stored.kept) {
         kept.current = onBench.to.map((t) => t.mass);
         onLogged(stored);
+        setAfter(lots.find((l) => l.id === there[0]?.lotId) ?? null);
+        setLaid(null);
         const next = draft || run ? null : nextPart(onBench);
         clear();
         // After a part the bench stays with the part: the next load is again one.
@@ -124,11 +139,19 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
     } else change({ draftId: answer.draftId ?? null });
     void refreshLog();
   };
-  const submit = (e: FormEvent) => {
-    e.preventDefault();
+  const send = () => {
     setDrafted(null);
     onLogged(null);
+    setMissing(false);
     void go(request, state.key);
+  };
+  // Enter on an empty field logs nothing: without a weight it is logged by a button of its own.
+  const unweighed = onBench.to.every((t) => t.mass.trim() === '');
+  const [missing, setMissing] = useState(false);
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    if (unweighed) setMissing(true);
+    else send();
   };
   // Someone else was quicker: what they left is fetched, and the typed figures stay.
   useEffect(() => {
@@ -162,6 +185,11 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
           refusals={error ?? refused}
           understood={weighed?.understood ?? []}
         />
+        {isGone && (
+          <Notice tone="watch">
+            The lot that lay here is used up: somebody logged it meanwhile. Choose the one that this is of.
+          </Notice>
+        )}
         {there.length > 0 && (
           <>
             <div className={styles.columns}>
@@ -208,7 +236,13 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
                 clearError();
                 type(part);
               }}
-              at={(field) => error?.at(field) ?? refused?.at(field)}
+              at={(field) =>
+                error?.at(field) ??
+                refused?.at(field) ??
+                (missing && unweighed && field === 'to[0].mass'
+                  ? 'Nothing is logged yet: the weight is missing.'
+                  : undefined)
+              }
               air={airWords(air.data)}
               dressing={weighed?.dressing ?? []}
               dyeing={weighed?.dyeing}
@@ -257,6 +291,11 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
               >
                 {away ? 'Waiting to send' : `Log it as ${stepDone[station.step]}`}
               </Button>
+              {unweighed && (
+                <Button className={layout.selfStart} onClick={send} disabled={busy || !mayLog}>
+                  {station.usualState === 'damp' ? 'Log it now, weigh it when it is dry' : 'Log it without a weight'}
+                </Button>
+              )}
             </StationFields>
           </>
         )}
