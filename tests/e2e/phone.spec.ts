@@ -36,7 +36,7 @@ test('number and button are on the first screen of every station, whether or not
       if (!(await page.getByLabel('What it weighs now').isVisible()))
         await page.getByRole('region', { name: 'What waits here' }).getByRole('button').first().tap();
       await onFirstScreen(page, page.getByLabel('What it weighs now'), step);
-      await onFirstScreen(page, page.getByRole('button', { name: /^Log it/ }), step);
+      await onFirstScreen(page, page.getByRole('button', { name: /^Log it as/ }), step);
       await onFirstScreen(page, page.getByRole('group', { name: 'Keypad' }), step);
       if (read) continue;
       await caution.tap();
@@ -71,8 +71,8 @@ test('a dry weight is logged without scrolling, and a comb load with its noil in
   await dial(page, '1080');
   await expect(page.getByLabel('What it weighs now')).toHaveValue('1080');
   await expect(page.getByLabel('What it weighs now')).toHaveAttribute('inputmode', 'none');
-  await onFirstScreen(page, page.getByRole('button', { name: /^Log it/ }), 'dry weight');
-  await page.getByRole('button', { name: /^Log it/ }).tap();
+  await onFirstScreen(page, page.getByRole('button', { name: /^Log it as/ }), 'dry weight');
+  await page.getByRole('button', { name: /^Log it as/ }).tap();
   await expect(page.getByRole('status').filter({ hasText: /^Logged as/ })).toContainText(clean);
 
   let taps = 0;
@@ -85,8 +85,8 @@ test('a dry weight is logged without scrolling, and a comb load with its noil in
   await expect(page.getByText(`${clean}: all of it`)).toBeVisible();
   await dial(page, '890');
   await tap(page.getByRole('button', { name: 'The rest is noil' }));
-  await onFirstScreen(page, page.getByRole('button', { name: /^Log it/ }), 'comb load');
-  await tap(page.getByRole('button', { name: /^Log it/ }));
+  await onFirstScreen(page, page.getByRole('button', { name: /^Log it as/ }), 'comb load');
+  await tap(page.getByRole('button', { name: /^Log it as/ }));
   await expect(page.getByRole('status').filter({ hasText: /^Logged as combed/ })).toBeVisible();
   expect(taps).toBeLessThanOrEqual(3);
   await page.goto(at(`/lots/${raw}.5`));

@@ -161,6 +161,7 @@ public class NewsTests(House house) : IClassFixture<House>
         using (ben)
         {
             var (fleece, _) = await ada.TakeIn(new { mass = "1500" });
+            await ben.More("log", 0);
             await ben.Settle();
             var before = ben.Count("log");
             (await ada.Post("/api/entries", Requests.Skirt(fleece, "nothing"))).Refused();
