@@ -44,6 +44,8 @@ test('the key for same again fills in what was logged last at the station', asyn
   await register(page);
   const [first, second] = [await takeIn(page, '2 kg'), await takeIn(page, '2 kg')];
   await logAt(page, 'skirt', first, '1790');
+  // Another animal's lot does not come by itself.
+  await page.getByRole('button', { name: new RegExp(`^${second}`) }).click();
   await expect(page.getByText(`${second}: all of it`)).toBeVisible();
   await page.getByRole('heading', { level: 1 }).click();
   await page.keyboard.press('s');
