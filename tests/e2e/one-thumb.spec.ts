@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { at, logAt, register, takeIn } from './hands';
+import { at, enterDemo, logAt, register, takeIn } from './hands';
 
 const weight = (page: Page) => page.getByLabel('What it weighs now');
 const logged = (page: Page) => page.getByRole('status').filter({ hasText: /^Logged as/ });
@@ -35,6 +35,8 @@ test('after an entry nothing of another animal lies on the bench, and a slip is 
   await logAt(page, 'skirt', first, '950');
   await expect(page.getByText(`${second}: `)).toBeHidden();
   await expect(weight(page)).toBeHidden();
+  // Whoever logged it knows where it went.
+  await expect(page.getByText(/does not wait any more/)).toBeHidden();
 
   await page.getByRole('button', { name: 'Take it back' }).click();
   await expect(logged(page)).toBeHidden();
@@ -54,8 +56,25 @@ test('a second screen whose lot was used up meanwhile says so, and keeps what wa
   await weight(other).fill('777');
 
   await logAt(page, 'skirt', first, '950');
-  await expect(other.getByText(/The lot that lay here is used up/)).toBeVisible();
+  await expect(other.getByText(/What lay here does not wait any more/)).toBeVisible();
   await expect(weight(other)).toBeHidden();
   await other.getByRole('button', { name: new RegExp(`^${second}`) }).click();
   await expect(weight(other)).toHaveValue('777');
+});
+
+test('where something runs the log by weights is folded, and stays open for whoever unfolded it', async ({ page }) => {
+  await enterDemo(page, '/station/wash');
+  const fold = page.getByRole('button', { name: 'Log a wash that was not planned here' });
+  await expect(fold).toHaveAttribute('aria-expanded', 'false');
+  await expect(weight(page)).toBeHidden();
+  await fold.focus();
+  await page.keyboard.press('Enter');
+  await expect(weight(page)).toBeFocused();
+  await page.reload();
+  await expect(fold).toHaveAttribute('aria-expanded', 'true');
+  await expect(weight(page)).toBeVisible();
+  // What runs keeps the focus for itself after a reload.
+  await expect(weight(page)).not.toBeFocused();
+  await fold.click();
+  await expect(weight(page)).toBeHidden();
 });

@@ -1,6 +1,5 @@
 import { clsx } from 'clsx';
-import Button from '@mui/material/Button';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useMemo, useState } from 'react';
 import { useLoaderData, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useAir, useDrafts, useStations, useWaiting, useRuns } from '../api/queries';
@@ -10,10 +9,10 @@ import { useSend } from '../api/change';
 import { fromRun } from '../station/fromRun';
 import { freshState, toRequest } from '../station/stationState';
 import { Logged } from '../station/Logged';
-import { StationBench } from '../station/StationBench';
+import { StationBench, type Logged as LoggedHere } from '../station/StationBench';
 import { NoSuchPage } from '../ui/NoSuchPage';
 import { ProblemNotice } from '../ui/Notices';
-import { useKept } from '../ui/useKept';
+import { SecondWay } from './SecondWay';
 import { StationCaution } from './StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
 import styles from './Station.module.css';
@@ -33,7 +32,9 @@ export function Station() {
   const runs = useRuns();
   const station = stations.data?.find((s) => s.step === step);
   const waiting = useWaiting((station?.step ?? 'skirt') as Schema['StepKind']);
-  const [logged, setLogged] = useState<{ step: string; answer: Schema['EntryAnswer'] } | null>(null);
+  // Once another try is under way, or it was taken back, it is no longer said; what is offered next still follows from it.
+  const [logged, setLogged] = useState<(LoggedHere & { step: string; isSaid: boolean }) | null>(null);
+  const notSaid = () => setLogged((l) => l && { ...l, isSaid: false });
   const lots = useMemo(() => waiting.data?.lots ?? [], [waiting.data]);
   const air = useAir();
   // What was watched to its end goes in as it was watched, by one tap.
@@ -41,7 +42,7 @@ export function Station() {
     async (body: Schema['StepRequest'], key: string) =>
       (await api.POST('/api/entries', { body, params: { header: { 'Idempotency-Key': key } } })).data!,
     (answer) => {
-      if (answer.kept) setLogged({ step: station!.step, answer });
+      if (answer.kept) setLogged({ step: station!.step, answer, animal: '', isSaid: true });
       else void navigate(`/station/${station!.step}?draft=${answer.draftId}`);
       void refreshLog();
     },
@@ -100,8 +101,8 @@ export function Station() {
           </div>
         )}
 
-        {logged?.step === station.step && (
-          <Logged answer={logged.answer} step={station.step} takenBack={() => setLogged(null)} />
+        {logged?.step === station.step && logged.isSaid && (
+          <Logged key={logged.answer.entryId} answer={logged.answer} step={station.step} takenBack={notSaid} />
         )}
         {/* At a trial nothing is logged: what came of it stands with the lot. */}
         {!station.isTrial && (
@@ -115,7 +116,10 @@ export function Station() {
                 draft={draft}
                 run={run}
                 quiet={quiet && !taken}
-                onLogged={(answer) => setLogged(answer && { step: station.step, answer })}
+                after={logged?.step === station.step ? logged : null}
+                onLogged={(answer, animal) =>
+                  answer ? setLogged({ step: station.step, answer, animal, isSaid: true }) : notSaid()
+                }
                 left={() => void navigate(`/station/${station.step}`, { replace: true })}
               />
             )}
@@ -129,44 +133,3 @@ export function Station() {
     </div>
   );
 }
-
-interface SecondWayProps {
-  step: Schema['StepKind'];
-  /** Something else comes first here. */
-  quiet: boolean;
-  heading: string | undefined;
-  /** The log; whether it was unfolded just now. */
-  children: (taken: boolean) => ReactNode;
-}
-
-/** The log by weights alone: folded where the bench comes first, and unfolded from then on for whoever prefers it. */
-function SecondWay({ step, quiet, heading, children }: SecondWayProps) {
-  const [preferred, prefer] = useKept(`log unfolded ${step}`, folded);
-  const [taken, setTaken] = useState(false);
-  if (!quiet || !heading)
-    return (
-      <>
-        {heading && <h2 className={layout.below8}>{heading}</h2>}
-        {children(false)}
-      </>
-    );
-  return (
-    <>
-      <h2 className={layout.below8}>
-        <Button
-          variant="outlined"
-          aria-expanded={preferred.open}
-          onClick={() => {
-            setTaken(!preferred.open);
-            prefer({ open: !preferred.open });
-          }}
-        >
-          {heading}
-        </Button>
-      </h2>
-      {preferred.open && children(taken)}
-    </>
-  );
-}
-
-const folded = () => ({ open: false });

@@ -27,9 +27,18 @@ import { Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import styles from './StationBench.module.css';
 
-/** Fibre of one fleece, or of one animal by its name. */
-const isOfSameAnimal = (lot: Schema['LotLine'], other: Schema['LotLine']) =>
-  lot.code.split('.')[0] === other.code.split('.')[0] || (lot.animal !== '' && lot.animal === other.animal);
+/** What was logged last at a station. */
+export interface Logged {
+  answer: Schema['EntryAnswer'];
+  /** The name of the animal it is of; empty where none is noted. */
+  animal: string;
+}
+
+const rootOf = (code: string) => code.split('.')[0];
+
+/** Fibre of the fleece that was logged, or of its animal by its name. */
+const isOfSameAnimal = (lot: Schema['LotLine'], { answer, animal }: Logged) =>
+  answer.made.some((made) => rootOf(made.code) === rootOf(lot.code)) || (animal !== '' && lot.animal === animal);
 
 interface Props {
   station: Schema['StationView'];
@@ -39,11 +48,13 @@ interface Props {
   /** A run that is being logged: what it tells is filled in. */
   run: { id: string; state: Partial<StationState> } | null;
   quiet: boolean;
-  onLogged: (answer: Schema['EntryAnswer'] | null) => void;
+  /** What was logged here last, and the name of the animal it is of. */
+  after: Logged | null;
+  onLogged: (answer: Schema['EntryAnswer'] | null, animal: string) => void;
   left: () => void;
 }
 
-export function StationBench({ station, lots, wanted, draft, run, quiet, onLogged, left }: Props) {
+export function StationBench({ station, lots, wanted, draft, run, quiet, after, onLogged, left }: Props) {
   const session = useSession();
   const air = useAir();
   const filled = run?.state;
@@ -59,17 +70,19 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
   /** Why it became a draft. */
   const [drafted, setDrafted] = useState<Schema['EntryAnswer'] | null>(null);
 
-  /** Of which animal's fibre something was logged here just now. */
-  const [after, setAfter] = useState<Schema['LotLine'] | null>(null);
   // One number and one tap: the lot one came for, or the one that waits longest, is on the bench already; after an entry only what is of the
   // same animal, for a weight of another would be logged by one stray Enter.
   const waits = lots.filter((l) => l.next === station.step && (!after || isOfSameAnimal(l, after)));
   const [laid, setLaid] = useState<string | null>(null);
+  /** What was logged from here: that it is gone is no news. */
+  const [own, setOwn] = useState<readonly string[]>([]);
+  const isThere = (id: string) => lots.some((l) => l.id === id);
   // What lay here, or was typed for, may be used up meanwhile at another screen: nothing slips into its place.
   const awaited = state.from === null ? (state.for ?? laid) : null;
-  const isGone = awaited !== null && !lots.some((l) => l.id === awaited);
+  const isGone = awaited !== null && !isThere(awaited) && !own.includes(awaited);
   const usual = isGone ? undefined : (lots.find((l) => l.code === wanted) ?? waits[0]);
-  if (laid === null && usual) setLaid(usual.id);
+  const next = usual?.id ?? null;
+  if (next !== laid && (laid === null || (!isThere(laid) && own.includes(laid)))) setLaid(next);
   // What was typed while another lot was the one on the bench says nothing of this one.
   const forAnother = state.from === null && state.for !== null && usual !== undefined && state.for !== usual.id;
   useEffect(() => {
@@ -78,7 +91,8 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
   const type = (part: Partial<typeof state>) => change({ for: usual?.id ?? null, ...part });
   const chosen = state.from ?? (usual ? [{ lotId: usual.id, all: true, mass: '' }] : []);
   // A lot that somebody else used up meanwhile is no longer there.
-  const there = chosen.filter((t) => lots.some((l) => l.id === t.lotId));
+  const there = chosen.filter((t) => isThere(t.lotId));
+  const animal = lots.find((l) => l.id === there[0]?.lotId)?.animal ?? '';
   const gives = lots.find((l) => l.id === there[0]?.lotId)?.gives ?? station.gives;
   const onBench: OnBench = {
     ...state,
@@ -106,13 +120,12 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
       setDrafted(stored.kept ? null : stored);
       if (stored.kept) {
         kept.current = onBench.to.map((t) => t.mass);
-        onLogged(stored);
-        setAfter(lots.find((l) => l.id === there[0]?.lotId) ?? null);
-        setLaid(null);
-        const next = draft || run ? null : nextPart(onBench);
+        onLogged(stored, animal);
+        setOwn(there.map((t) => t.lotId));
+        const part = draft || run ? null : nextPart(onBench);
         clear();
         // After a part the bench stays with the part: the next load is again one.
-        if (next) change({ for: usual?.id ?? null, ...next });
+        if (part) change({ for: usual?.id ?? null, ...part });
         else left();
       } else {
         // The next try is another entry; it replaces this draft.
@@ -133,7 +146,8 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
   const settled = (answer: Schema['EntryAnswer']) => {
     setDrafted(answer.kept ? null : answer);
     if (answer.kept) {
-      onLogged(answer);
+      onLogged(answer, animal);
+      setOwn(there.map((t) => t.lotId));
       clear();
       left();
     } else change({ draftId: answer.draftId ?? null });
@@ -141,7 +155,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
   };
   const send = () => {
     setDrafted(null);
-    onLogged(null);
+    onLogged(null, '');
     setMissing(false);
     void go(request, state.key);
   };
@@ -187,7 +201,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, onLogge
         />
         {isGone && (
           <Notice tone="watch">
-            The lot that lay here is used up: somebody logged it meanwhile. Choose the one that this is of.
+            What lay here does not wait any more: it was logged, or taken to work, meanwhile. Choose what this is of.
           </Notice>
         )}
         {there.length > 0 && (
