@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { useChange } from '../api/change';
 import { api, type Schema } from '../api/client';
 import { again, useToday } from '../api/queries';
+import { Column } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/Notices';
 import { number } from '../ui/figures';
@@ -25,20 +26,22 @@ export function SayCount() {
         control={<Checkbox checked={said} onChange={(e) => wantSaid(e.target.checked)} />}
         label="Say the count aloud"
       />
-      <NumberField
-        style={{ width: 190 }}
-        label="A pause after, min"
-        whole
-        value={typed ?? `${after}`}
-        onChange={(text) => {
-          setTyped(text);
-          const next = number(text);
-          if (next !== null && next >= 0 && next <= 240 && Number.isInteger(next)) setPauseAfter(next);
-        }}
-        onLeave={() => setTyped(null)}
-        error={wrong ? 'From 0, for none, to 240 minutes.' : null}
-      />
-      <DayBound />
+      <Column gap={1}>
+        <NumberField
+          style={{ width: 190 }}
+          label="A pause after, min"
+          whole
+          value={typed ?? `${after}`}
+          onChange={(text) => {
+            setTyped(text);
+            const next = number(text);
+            if (next !== null && next >= 0 && next <= 240 && Number.isInteger(next)) setPauseAfter(next);
+          }}
+          onLeave={() => setTyped(null)}
+          error={wrong ? 'From 0, for none, to 240 minutes.' : null}
+        />
+        <DayBound />
+      </Column>
     </>
   );
 }
