@@ -313,7 +313,7 @@ public static class CardRun
     )
     {
         var station = CardingStation.Definition;
-        return new Guard()
+        return new Guard(CardFields.Subjects)
             .Need(forms.Count > 0, "lotIds", "nothing-taken", "is empty: choose what is carded")
             .Need(forms.All(f => station.Takes.Contains(f)), "lotIds", "wrong-form", "holds a lot that is not carded as it is now")
             .Need(station.Gives.Contains(gives), "gives", "wrong-form", "is nothing that comes off cards")

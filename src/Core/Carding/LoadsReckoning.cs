@@ -25,7 +25,7 @@ public static class LoadsReckoning
     /// <summary>The reckoning <c>loads</c>: equal loads, none above the most.</summary>
     /// <param name="input">Fibre and the most per load.</param>
     public static Result<LoadsOutput> Reckon(LoadsInput input) =>
-        new Guard()
+        new Guard(CardFields.Subjects)
             .Positive(input.Grams, "grams")
             .Positive(input.MostPerLoadGrams, "mostPerLoadGrams")
             .Need(

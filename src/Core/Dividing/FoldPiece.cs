@@ -34,7 +34,7 @@ public sealed record FoldPiece(double Millimetres, FoldPieceFrom From)
     /// <param name="handMillimetres">The breadth of the hand, from <see cref="LeastHand" /> to <see cref="MostHand" />.</param>
     /// <returns>The piece, to five millimetres; or <c>out-of-range</c> at <c>handMillimetres</c>.</returns>
     public static Result<FoldPiece> Of(double? stapleMillimetres, double handMillimetres) =>
-        new Guard()
+        new Guard(StripFields.Subjects)
             .Within(handMillimetres, LeastHand, MostHand, "handMillimetres")
             .Then<FoldPiece>(() =>
             {

@@ -175,7 +175,7 @@ public static class StripRun
 
     private static Result<IReadOnlyList<IReadOnlyList<Strip>>> Rest(StripState state, ReplanStrips replan, MassUnit unit)
     {
-        var guard = new Guard().Need(
+        var guard = new Guard(StripFields.Subjects).Need(
             replan.Rest.Count == state.Plies.Count,
             "rest",
             "out-of-range",

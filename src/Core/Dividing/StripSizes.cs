@@ -61,7 +61,7 @@ public sealed record StripSizes(
     /// <c>missing</c> for pencils of no thickness and <c>thicker</c> for such as are thicker than the strip.</returns>
     public static Result<StripSizes> Of(StripWish wish)
     {
-        var guard = new Guard()
+        var guard = new Guard(StripFields.Subjects)
             .Within(wish.Grams, 0.1, 100_000, "mass")
             .Within(wish.WidthMillimetres, 5, Widest, "width")
             .Within(wish.LengthMillimetres, 10, Longest, "length")

@@ -57,7 +57,7 @@ public sealed partial record DyeNotes(
     {
         static bool IsDose(double? percent) => percent is null or (> 0 and <= HighestPercent);
         static bool IsColour(string colour) => colour.Length == 0 || Colour().IsMatch(colour);
-        return new Guard()
+        return new Guard(DyeFields.Subjects)
             .Need(
                 IsDose(notes.DosePercent),
                 "dyeing.dosePercent",

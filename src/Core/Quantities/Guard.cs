@@ -2,7 +2,8 @@ namespace EarthyTuft.Core.Quantities;
 
 /// <summary>The edge rules every reckoning shares (docs/craft.md, section 4, "Rules at the edges"): missing, non-finite and negative values
 /// are refused, and zero where it divides.</summary>
-public sealed class Guard
+/// <param name="subjects">What the fields of the room that asks are called where one is refused, beside those that all rooms share; null for none.</param>
+public sealed class Guard(IReadOnlyDictionary<string, string>? subjects = null)
 {
     private readonly List<Refusal> refusals = [];
 
@@ -65,8 +66,14 @@ public sealed class Guard
     }
 
     // A person at the bench knows a weight, not a path into a request; whoever programs has the path in the refusal's field.
-    private static string Subject(string field) =>
-        field[(field.LastIndexOf('.') + 1)..].Split('[')[0] switch
+    private string Subject(string field)
+    {
+        var last = field[(field.LastIndexOf('.') + 1)..].Split('[')[0];
+        return subjects?.GetValueOrDefault(last) ?? Shared(last) ?? field;
+    }
+
+    private static string? Shared(string field) =>
+        field switch
         {
             "mass" => "The weight",
             "length" => "The length",
@@ -77,64 +84,13 @@ public sealed class Guard
             "lot" => "The lot",
             "price" => "The price",
             "celsius" => "The temperature",
-            "airCelsius" => "The air",
-            "hotWater" => "The hot water",
-            "place" => "This",
             "at" => "That",
             "state" => "The fibre",
             "parts" => "What is in it",
             "heap" or "loss" or "gain" => "What is added",
-            "dosePercent" => "The dose",
-            "mordantPercent" => "The share of mordant",
-            "mordant" => "The mordant",
-            "spunMass" => "The yarn",
-            "spinningMinutes" => "The time of spinning",
-            "joinsPer10Metres" => "The count of joins",
-            "lumpsPer10Metres" => "The count of lumps",
-            "wrapsPlaces" => "The wraps at several places",
-            "mark" => "A judgement",
-            "scale" => "This",
-            "handle" => "How it feels",
-            "neps" => "The count of neps",
-            "things" => "The table",
-            "thing" => "A name",
-            "bobbins" => "Bobbins",
-            "gramsPerMetre" => "The thickness of a pencil",
-            "pieceMillimetres" => "A piece for the fold",
-            "handMillimetres" => "The breadth of a hand",
-            "supplyGramsPerMetre" => "A metre of the strip",
-            "singlesTex" => "The weight of the singles",
-            "millimetresPerStitch" => "The yarn of a stitch",
-            "stitches" when field.StartsWith("swatch.", StringComparison.Ordinal) => "The stitches of the swatch",
-            "stitches" => "The stitches of a row",
-            "stitchesAfter" => "The stitches after the wash",
-            "rows" => "The rows",
-            "rowsAfter" => "The rows after the wash",
-            "toolMillimetres" => "The needle",
-            "relaxedMillimetres" => "The swatch as it lies",
-            "stretchedMillimetres" => "The swatch drawn out",
-            "afterMinuteMillimetres" => "The swatch after a minute",
-            "spare" => "What is to spare",
-            "change" => "What to change",
-            "wrapsPerInch" or "wraps" => "The count of wraps",
-            "yarn" => "Yarn",
-            "finishedBy" => "How it was finished",
-            "hangs" => "How a skein hangs",
             "lotIds" => "What is taken",
-            "bobbinGrams" => "What a bobbin holds",
             "millimetres" => "The length",
-            "degrees" => "The angle",
-            "plies" => "The number of plies",
-            "treadles" => "The number of treadles",
-            "mostTreadles" => "The most treadles",
-            "ratio" => "The ratio",
-            "drawMillimetres" => "The draw",
-            "bloomPercent" => "The bloom",
-            "takeUpPercent" => "The take-up",
-            "extraTurnsPercent" => "The share of more turns",
-            "finishedDensity" or "singlesDensity" => "The wrap density",
-            "colourBefore" or "colourAfter" => "The colour",
-            _ => field,
+            _ => null,
         };
 
     /// <summary>The reckoning's result, or what was refused.</summary>

@@ -60,7 +60,7 @@ public sealed record Sample(
     /// <returns>The sample unchanged, or <c>not-prepared</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
     public static Result<Sample> Check(Sample sample) =>
         (sample.Spun ?? Sampling.Spun.Nothing)
-            .Check(new Guard())
+            .Check(new Guard(SampleFields.Subjects))
             .Need(sample.Form.IsPrepared(), "lotId", "not-prepared", "names a lot that is not prepared yet: card or comb it first")
             .Need(sample.WrapsPerInch is not { } wpi || wpi is >= 1 and <= 200, "wrapsPerInch", "out-of-range", "must be between 1 and 200")
             .Need(sample.Plies is not { } plies || plies is >= 1 and <= 24, "plies", "out-of-range", "must be a whole number from 1 to 24")

@@ -47,7 +47,7 @@ public sealed record ScaleMark(SampleScale Scale, int Mark)
     /// <returns>The same in the order of the scales; <c>out-of-range</c>, <c>twice</c>.</returns>
     public static Result<IReadOnlyList<ScaleMark>> Check(IReadOnlyList<ScaleMark> marks)
     {
-        var guard = new Guard();
+        var guard = new Guard(SampleFields.Subjects);
         for (var i = 0; i < marks.Count; i++)
         {
             var scale = marks[i].Scale;

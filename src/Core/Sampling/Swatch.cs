@@ -65,7 +65,7 @@ public sealed record Swatch(
     /// <returns>The same; <c>missing</c> where no stitches were counted; <c>out-of-range</c>; <c>too-long</c>.</returns>
     public static Result<Swatch> Check(Swatch swatch)
     {
-        var guard = new Guard()
+        var guard = new Guard(SampleFields.Subjects)
             .Need(
                 swatch.Before.Stitches is not null || swatch.After.Stitches is not null,
                 "swatch.stitches",

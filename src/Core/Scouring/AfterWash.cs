@@ -39,7 +39,7 @@ public sealed record AfterWash(
         double? laterGrams,
         bool leaveWax
     ) =>
-        new Guard()
+        new Guard(WashFields.Subjects)
             .Positive(greasyGrams, "greasyGrams")
             .Positive(afterGrams, "afterGrams")
             .Positive(laterGrams ?? 1, "laterGrams")

@@ -55,7 +55,7 @@ public static class BathWater
     /// <param name="input">Litres, target, hot and cold.</param>
     /// <returns>Refused with <c>cannot-be-reached</c> when the target lies outside cold to hot.</returns>
     public static Result<BathMixOutput> ReckonMix(BathMixInput input) =>
-        new Guard()
+        new Guard(WashFields.Subjects)
             .Positive(input.Litres, "litres")
             .Within(input.ColdCelsius, 0, 100, "coldCelsius")
             .Within(input.HotCelsius, 0, 100, "hotCelsius")
@@ -77,7 +77,7 @@ public static class BathWater
     /// <param name="input">The bath, the fleece and the tub.</param>
     /// <returns>Refused with <c>too-hot-to-pour</c> when the pour would be above boiling.</returns>
     public static Result<BathSettleOutput> ReckonSettle(BathSettleInput input) =>
-        new Guard()
+        new Guard(WashFields.Subjects)
             .Positive(input.Litres, "litres")
             .Within(input.BathCelsius, 0, 100, "bathCelsius")
             .NotNegative(input.FleeceGrams, "fleeceGrams")

@@ -33,7 +33,7 @@ public sealed record Cooling(double StartCelsius, double AirCelsius, double Rate
     /// <summary>The reckoning <c>bath-cooling</c>.</summary>
     /// <param name="input">Two readings, the air and the floor.</param>
     public static Result<BathCoolingOutput> Reckon(BathCoolingInput input) =>
-        new Guard()
+        new Guard(WashFields.Subjects)
             .Within(input.StartCelsius, 0, 100, "startCelsius")
             .Within(input.AirCelsius, -40, 100, "airCelsius")
             .Within(input.LaterCelsius, 0, 100, "laterCelsius")

@@ -32,7 +32,7 @@ public sealed record ScourBatches(int Count, double Grams, double Litres)
     /// <summary>The reckoning <c>scour-batches</c>.</summary>
     /// <param name="input">The fleece, the tub, the water.</param>
     public static Result<ScourBatchesOutput> Reckon(ScourBatchesInput input) =>
-        new Guard()
+        new Guard(WashFields.Subjects)
             .NotNegative(input.GreasyGrams, "greasyGrams")
             .Positive(input.TubLitres, "tubLitres")
             .Positive(input.LitresPerKilogram, "litresPerKilogram")

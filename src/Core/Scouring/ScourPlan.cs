@@ -127,7 +127,7 @@ public sealed record ScourPlan(
     /// bath.</returns>
     public static Result<ScourPlan> Of(ScourSubject subject, ScourTub tub, ScourWater water, ScourWish wish, ScourPrices prices)
     {
-        var guard = new Guard()
+        var guard = new Guard(WashFields.Subjects)
             .Positive(subject.GreasyGrams, "greasyGrams")
             .Need(subject.GreasyGrams <= 500_000, "greasyGrams", "out-of-range", "is more than half a tonne: plan it in parts")
             .Within(tub.Litres, 0.5, 5000, "tubLitres")

@@ -136,7 +136,7 @@ public sealed record ScourWish(
     /// <returns>The wish unchanged, or <c>out-of-range</c>, <c>too-long</c>.</returns>
     public static Result<ScourWish> Check(ScourWish wish)
     {
-        var guard = new Guard()
+        var guard = new Guard(WashFields.Subjects)
             .Within(wish.LitresPerKilogram ?? 25, 1, 200, "litresPerKilogram")
             .Within(wish.Batches ?? 1, 1, 500, "batches")
             .Within(wish.Washes ?? 1, 0, 8, "washes")

@@ -55,7 +55,7 @@ public static class TubWarmth
     /// <param name="of">What it is made of; counts only with its weight.</param>
     /// <returns>Refused where a figure is not above zero.</returns>
     public static Result<double> LitresEquivalent(double litres, double? emptyKilograms, TubMaterial of) =>
-        new Guard()
+        new Guard(WashFields.Subjects)
             .Positive(litres, "litres")
             .Positive(emptyKilograms ?? 1, "emptyKilograms")
             .Then<double>(() => emptyKilograms is { } kilograms ? kilograms * HeatOf(of) / BathWater.WaterHeat : litres * TypicalPerLitre);

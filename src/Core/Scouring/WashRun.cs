@@ -404,7 +404,7 @@ public static class WashRun
             Maybe(begin.Temperature, unit, "temperature", LowestBath, HighestBath),
             Maybe(begin.Air, unit, "air", LowestAir, HighestAir)
         );
-        var guard = new Guard()
+        var guard = new Guard(WashFields.Subjects)
             .Need(
                 begin.Place >= 0 && begin.Place < plan.Baths.Count && begin.Batch >= 1 && begin.Batch <= plan.Batches.Count,
                 "place",
@@ -488,7 +488,7 @@ public static class WashRun
     )
     {
         var temperature = Temperature.Read(read.Temperature, unit, "temperature", LowestBath, HighestBath);
-        var guard = new Guard()
+        var guard = new Guard(WashFields.Subjects)
             .Add(temperature.Refusals.FirstOrDefault())
             .Need(
                 at >= bath.StartedAt - RunRules.Ahead && at <= now + RunRules.Ahead,

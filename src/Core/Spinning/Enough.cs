@@ -43,7 +43,12 @@ public static class Enough
     /// <c>out-of-range</c>.</returns>
     public static Result<IReadOnlyList<UsualYarn>> Check(IReadOnlyList<UsualYarn> things)
     {
-        var guard = new Guard().Need(things.Count <= MostThings, "things", "too-many", $"holds more than {MostThings}");
+        var guard = new Guard(SpinningFields.Subjects).Need(
+            things.Count <= MostThings,
+            "things",
+            "too-many",
+            $"holds more than {MostThings}"
+        );
         for (var i = 0; i < Math.Min(things.Count, MostThings); i++)
         {
             var name = things[i].Thing;

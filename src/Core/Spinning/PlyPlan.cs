@@ -65,7 +65,7 @@ public sealed record PlyPlan(
     /// <returns>The same, or <c>nothing-taken</c>, <c>wrong-plies</c>, <c>out-of-range</c>.</returns>
     public static Result<PlyPlan> Check(PlyPlan plan)
     {
-        var guard = new Guard()
+        var guard = new Guard(SpinningFields.Subjects)
             .Need(plan.Of.Count > 0, "lotIds", "nothing-taken", "is empty: choose what is plied")
             .Need(
                 plan.Strands is >= 2 and <= YarnMeasures.MostStrands,

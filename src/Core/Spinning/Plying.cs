@@ -26,13 +26,13 @@ public static class Plying
     /// <summary>The reckoning <c>ply</c>.</summary>
     /// <param name="input">Singles, strands and take-up.</param>
     public static Result<GristOutput> Reckon(PlyInput input) =>
-        Check(new Guard().Positive(input.SinglesTex, "singlesTex"), input.Plies, input.PlyingTakeUpPercent)
+        Check(new Guard(SpinningFields.Subjects).Positive(input.SinglesTex, "singlesTex"), input.Plies, input.PlyingTakeUpPercent)
             .Then<GristOutput>(() => new GristOutput(Tex(input.SinglesTex, (int)input.Plies, input.PlyingTakeUpPercent)));
 
     /// <summary>The reckoning <c>singles-for</c>, the inverse of <c>ply</c>.</summary>
     /// <param name="input">Plied yarn, strands and take-up.</param>
     public static Result<SinglesForOutput> ReckonSingles(SinglesForInput input) =>
-        Check(new Guard().Positive(input.Tex, "tex"), input.Plies, input.PlyingTakeUpPercent)
+        Check(new Guard(SpinningFields.Subjects).Positive(input.Tex, "tex"), input.Plies, input.PlyingTakeUpPercent)
             .Then<SinglesForOutput>(() => new SinglesForOutput(SinglesTex(input.Tex, (int)input.Plies, input.PlyingTakeUpPercent)));
 
     /// <summary>The reckoning <c>skein</c>.</summary>
@@ -41,7 +41,7 @@ public static class Plying
     public static Result<SkeinOutput> ReckonSkein(SkeinInput input)
     {
         var byWraps = input.Wraps is not null || input.RoundMillimetres is not null;
-        var guard = new Guard()
+        var guard = new Guard(SpinningFields.Subjects)
             .Positive(input.Grams, "grams")
             .Need(!(byWraps && input.Metres is not null), "metres", "twice", "is given beside wraps and round: give one of the two")
             .Need(byWraps || input.Metres is not null, "metres", "missing", "is missing: give it, or the winder's wraps and its round")

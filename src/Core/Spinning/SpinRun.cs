@@ -275,7 +275,12 @@ public static class SpinRun
 
     private static Result<PlyAngleRead> Angle(ReadPlyAngle angle)
     {
-        var guard = new Guard().Need(angle.Degrees is > 0 and < 90, "degrees", "out-of-range", "must be above 0 and below 90 degrees");
+        var guard = new Guard(SpinningFields.Subjects).Need(
+            angle.Degrees is > 0 and < 90,
+            "degrees",
+            "out-of-range",
+            "must be above 0 and below 90 degrees"
+        );
         if (angle.Treadles is { } treadles)
         {
             guard.Within(treadles, 0.1, 1000, "treadles");

@@ -26,7 +26,7 @@ public static class Twisting
     public static Result<TwistOutput> ReckonTwist(TwistInput input)
     {
         var byWheel = input.Ratio is not null || input.Treadles is not null;
-        var guard = new Guard()
+        var guard = new Guard(SpinningFields.Subjects)
             .Positive(input.DrawMillimetres, "drawMillimetres")
             .Need(
                 !(byWheel && input.TurnsPerDraw is not null),
@@ -58,7 +58,7 @@ public static class Twisting
     /// <summary>The reckoning <c>twist-angle</c>.</summary>
     /// <param name="input">Thickness and turns.</param>
     public static Result<TwistAngleOutput> ReckonAngle(TwistAngleInput input) =>
-        new Guard()
+        new Guard(SpinningFields.Subjects)
             .Positive(input.DiameterMillimetres, "diameterMillimetres")
             .NotNegative(input.TurnsPerMetre, "turnsPerMetre")
             .Then<TwistAngleOutput>(() => new TwistAngleOutput(AngleOf(input.DiameterMillimetres, input.TurnsPerMetre)));
@@ -66,7 +66,7 @@ public static class Twisting
     /// <summary>The reckoning <c>turns-for-angle</c>, the inverse of <c>twist-angle</c>.</summary>
     /// <param name="input">Thickness and angle.</param>
     public static Result<TwistOutput> ReckonTurns(TurnsForAngleInput input) =>
-        new Guard()
+        new Guard(SpinningFields.Subjects)
             .Positive(input.DiameterMillimetres, "diameterMillimetres")
             .Need(input.Degrees is >= 0 and < 90, "degrees", "out-of-range", "must be from 0 to below 90")
             .Then<TwistOutput>(() => Output(TurnsFor(input.DiameterMillimetres, input.Degrees)));
@@ -74,7 +74,7 @@ public static class Twisting
     /// <summary>The reckoning <c>ply-back</c>: by what the twist has to be multiplied, <c>tan(target) / tan(measured)</c>.</summary>
     /// <param name="input">The angle measured and the one wanted.</param>
     public static Result<PlyBackOutput> ReckonPlyBack(PlyBackInput input) =>
-        new Guard()
+        new Guard(SpinningFields.Subjects)
             .Need(input.MeasuredDegrees is > 0 and < 90, "measuredDegrees", "out-of-range", "must be above 0 and below 90")
             .Need(input.TargetDegrees is > 0 and < 90, "targetDegrees", "out-of-range", "must be above 0 and below 90")
             .Then<PlyBackOutput>(() => new PlyBackOutput(Factor(input.MeasuredDegrees, input.TargetDegrees)));

@@ -235,7 +235,7 @@ public sealed record YarnAim(
     /// <returns>The aim, or <c>out-of-range</c> at a field.</returns>
     public static Result<YarnAim> Of(YarnWish wish, SpunFibre fibre, SpunOn? on)
     {
-        var guard = new Guard()
+        var guard = new Guard(SpinningFields.Subjects)
             .Within(wish.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch")
             .Need(wish.Degrees is >= 1 and <= 80, "degrees", "out-of-range", "must be from 1 to 80 degrees")
             .Need(

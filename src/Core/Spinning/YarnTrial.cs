@@ -53,7 +53,7 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
         var wraps = WrapsReading.Read(read.Wraps, "wraps");
         var mass = string.IsNullOrWhiteSpace(read.Mass) ? (Result<Mass>?)null : Runs.RunRules.Weight(read.Mass, unit, "mass");
         var length = string.IsNullOrWhiteSpace(read.Length) ? (Result<YarnLength>?)null : YarnLength.Read(read.Length, "length");
-        var counts = new Guard()
+        var counts = new Guard(SpinningFields.Subjects)
             .Need(
                 read.Neps is not { } neps || neps is >= 0 and <= MostNeps,
                 "neps",
@@ -87,7 +87,7 @@ public sealed record YarnTrial(double WrapsPerInch, double WrapsDoubt, double? D
     /// <returns>The same, or <c>out-of-range</c> at a field.</returns>
     public static Result<YarnTrial> Check(YarnTrial trial)
     {
-        var guard = new Guard().Within(trial.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch");
+        var guard = new Guard(SpinningFields.Subjects).Within(trial.WrapsPerInch, Wraps.Fewest, Wraps.Most, "wrapsPerInch");
         if (trial.Degrees is { } angle)
         {
             guard.Need(angle is > 0 and < 90, "degrees", "out-of-range", "must be above 0 and below 90 degrees");

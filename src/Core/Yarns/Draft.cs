@@ -8,7 +8,7 @@ public static class Draft
     /// <summary>The reckoning <c>draft</c>: supply in grams per metre, a thousand times, over the yarn's tex.</summary>
     /// <param name="input">Supply and yarn.</param>
     public static Result<DraftOutput> Reckon(DraftInput input) =>
-        new Guard()
+        new Guard(YarnFields.Subjects)
             .Positive(input.SupplyGramsPerMetre, "supplyGramsPerMetre")
             .Positive(input.YarnTex, "yarnTex")
             .Then<DraftOutput>(() => new DraftOutput(input.SupplyGramsPerMetre * 1000 / input.YarnTex));

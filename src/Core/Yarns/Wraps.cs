@@ -92,7 +92,7 @@ public static class Wraps
     /// <summary>The reckoning <c>wraps</c>.</summary>
     /// <param name="input">Wraps in an inch.</param>
     public static Result<WrapsOutput> Reckon(WrapsInput input) =>
-        new Guard()
+        new Guard(YarnFields.Subjects)
             .Within(input.WrapsPerInch, Fewest, Most, "wrapsPerInch")
             .Then<WrapsOutput>(() =>
                 new WrapsOutput(Diameter(input.WrapsPerInch), ClassOf(input.WrapsPerInch), Neighbour(input.WrapsPerInch))
@@ -101,7 +101,7 @@ public static class Wraps
     /// <summary>The reckoning <c>wraps-to-grist</c>.</summary>
     /// <param name="input">Wraps and density.</param>
     public static Result<GristOutput> ReckonGrist(WrapsToGristInput input) =>
-        new Guard()
+        new Guard(YarnFields.Subjects)
             .Within(input.WrapsPerInch, Fewest, Most, "wrapsPerInch")
             .Positive(input.WrapDensity, "wrapDensity")
             .Then<GristOutput>(() => new GristOutput(Tex(input.WrapsPerInch, input.WrapDensity)));
@@ -109,7 +109,7 @@ public static class Wraps
     /// <summary>The reckoning <c>grist-to-wraps</c>, the inverse of <c>wraps-to-grist</c>.</summary>
     /// <param name="input">Grist and density.</param>
     public static Result<GristToWrapsOutput> ReckonWraps(GristToWrapsInput input) =>
-        new Guard()
+        new Guard(YarnFields.Subjects)
             .Positive(input.Tex, "tex")
             .Positive(input.WrapDensity, "wrapDensity")
             .Then<GristToWrapsOutput>(() => new GristToWrapsOutput(Of(input.Tex, input.WrapDensity)));

@@ -89,7 +89,7 @@ public sealed record YarnMeasures(
     /// <returns>The same, or <c>not-measured-here</c> where the lot is no yarn or not finished, <c>out-of-range</c>,
     /// <c>wrong-plies</c>.</returns>
     public Result<YarnMeasures> Check(LotForm form) =>
-        new Guard()
+        new Guard(YarnFields.Subjects)
             .Need(form.IsSpun(), "yarn", "not-measured-here", "is measured of what was spun: this is fibre")
             .Need(
                 WrapsPerInch is not { } wraps || wraps is >= Wraps.Fewest and <= Wraps.Most,

@@ -117,7 +117,7 @@ public static class DividingEndpoints
 
     internal static Result<Arranged> Read(RehearseRequest request, Dictionary<Guid, LotRow> lots, MassUnit unit)
     {
-        var guard = new Guard()
+        var guard = new Guard(StripFields.Subjects)
             .Need(
                 request.Colours.Count is > 0 and <= StripOrder.MostColours,
                 "colours",

@@ -30,7 +30,7 @@ internal static class ScourSubjects
             .Where(l => ids.Contains(l.Id) && l.VoidedAt == null)
             .OrderBy(l => l.Code)
             .ToListAsync(cancellationToken);
-        var guard = new Guard()
+        var guard = new Guard(WashFields.Subjects)
             .Need(ids.Count > 0, "lotIds", "nothing-taken", "is empty: choose a lot to wash")
             .Need(lots.Count == ids.Distinct().Count(), "lotIds", "not-here", "names a lot that is not here")
             .Need(past || lots.All(l => l.UsedUpAt is null), "lotIds", "used-up", "holds a lot of which nothing is left")

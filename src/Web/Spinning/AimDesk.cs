@@ -35,7 +35,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         var wraps = Thickness(request, lot, own);
         var (on, unread) = On(request);
         var supply = request.SupplyGramsPerMetre is { } grams
-            ? new Guard().Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals
+            ? new Guard(SpinningFields.Subjects).Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals
             : [];
         Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>(), .. supply];
         if (refusals.Length > 0)

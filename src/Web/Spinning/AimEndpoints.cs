@@ -209,7 +209,7 @@ public static class AimEndpoints
             return Problems.NotHere("hand");
         }
 
-        var guard = new Guard()
+        var guard = new Guard(SpinningFields.Subjects)
             .Within(request.Wraps, Wraps.Fewest, Wraps.Most, "wraps")
             .Within(request.TurnsPerMetre, 1, 10_000, "turnsPerMetre");
         if (!guard.Passed)

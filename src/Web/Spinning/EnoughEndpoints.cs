@@ -126,7 +126,7 @@ public static class EnoughEndpoints
             string.IsNullOrWhiteSpace(request.Length) || request.Sample
                 ? (Result<YarnLength>?)null
                 : YarnLength.Read(request.Length, "length");
-        var guard = new Guard()
+        var guard = new Guard(SpinningFields.Subjects)
             .Need(
                 request.Plies is >= 1 and <= YarnMeasures.MostStrands,
                 "plies",

@@ -109,7 +109,7 @@ internal static class SpinnerEndpoints
         var name = (request.Name ?? "").Trim();
         var whorls = request.Whorls ?? [];
         var turns = request.Kind is ToolKind.Wheel or ToolKind.ElectricFlyer;
-        var guard = new Guard()
+        var guard = new Guard(SpinnerFields.Subjects)
             .Need(name.Length > 0, "name", "missing", "is missing: what do you call it?")
             .Need(request.Kind.Spins() || request.Kind == ToolKind.Winder, "kind", "wrong-kind", "is nothing to spin on or to wind with")
             .Need(!turns || whorls.Count > 0, "whorls", "missing", "is missing: say one ratio at least")

@@ -35,7 +35,7 @@ export function AnimalPage() {
       void navigate('/animals');
     },
   );
-  if (card.isLoadingError) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
+  if (card.isLoadingError) return <ProblemNotice error={card.error} retry={() => void card.refetch()} />;
   if (!card.data) return null;
   // One that was merged has the other's page.
   if (card.data.id !== id) return <Navigate to={`/animals/${card.data.id}`} replace />;

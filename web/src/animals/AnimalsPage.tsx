@@ -26,7 +26,7 @@ export function AnimalsPage() {
   const [starts, setStarts] = useState<(string | undefined)[]>([undefined]);
   const [adding, setAdding] = useState(false);
   const list = useAnimals(starts.at(-1));
-  if (list.isLoadingError) return <ProblemNotice error={list.error} again={() => void list.refetch()} />;
+  if (list.isLoadingError) return <ProblemNotice error={list.error} retry={() => void list.refetch()} />;
   if (!list.data) return null;
   const { animals, next } = list.data;
   return (

@@ -18,7 +18,7 @@ const asks = (query: Query, of: readonly string[], under: readonly string[]) => 
  * Asks anew for what these addresses said; of those `under` one, for all below it too. With a moment only for what is older than it: what was
  * answered since, or is being asked for, is left alone.
  */
-export const again = (of: readonly GetPath[], under: readonly GetPath[] = [], since: number | null = null) =>
+export const invalidate = (of: readonly GetPath[], under: readonly GetPath[] = [], since: number | null = null) =>
   queryClient.invalidateQueries({
     predicate: (query) =>
       asks(query, of, under) &&
@@ -26,21 +26,21 @@ export const again = (of: readonly GetPath[], under: readonly GetPath[] = [], si
   });
 
 /** Asks anew for everything that is shown and could not be asked for last time. */
-export const againFailed = () =>
+export const refetchFailed = () =>
   queryClient.refetchQueries({ type: 'active', predicate: (query) => query.state.status === 'error' });
 
 const isAway = (query: Query) => query.state.error instanceof Problem && query.state.error.isAway;
 
 /** The same, where something could not be asked for because the house or its database was away, once they answer again. */
-export async function againWhenBack() {
+export async function refetchWhenBack() {
   if (queryClient.getQueryCache().findAll({ type: 'active', predicate: isAway }).length === 0) return;
   const answer = await fetch('/api/health').catch(() => null);
-  if (answer?.ok) await againFailed();
+  if (answer?.ok) await refetchFailed();
 }
 
 /** After a change to the log everything that shows masses is asked for again; with a moment what is older than it. */
 export const refreshLogSince = (since: number | null) =>
-  again(
+  invalidate(
     [
       '/api/course',
       '/api/course/air',
@@ -60,7 +60,7 @@ export const refreshLog = () => refreshLogSince(null);
 
 /** After a change to what stands about in the workshop; with a moment what is older than it. */
 export const refreshToolsSince = (since: number | null) =>
-  again(
+  invalidate(
     [
       '/api/scouring',
       '/api/tools/cards',

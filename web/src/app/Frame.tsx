@@ -63,7 +63,7 @@ export function Frame() {
   if (session.isLoadingError) {
     return (
       <div className={styles.frame}>
-        <ProblemNotice error={session.error} again={() => void session.refetch()} />
+        <ProblemNotice error={session.error} retry={() => void session.refetch()} />
       </div>
     );
   }

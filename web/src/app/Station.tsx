@@ -54,7 +54,7 @@ export function Station() {
     [loggedRun, station, lots],
   );
   const failed = [stations, waiting, drafts].find((q) => q.isLoadingError);
-  if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
+  if (failed) return <ProblemNotice error={failed.error} retry={() => void failed.refetch()} />;
   if (stations.data && !station) return <NoSuchPage />;
   if (!station || !waiting.data || !drafts.data || runs.isPending) return null;
   const here = (runs.data ?? []).filter((r) => r.craft === station.step);
@@ -79,7 +79,7 @@ export function Station() {
     <div className={clsx(styles.page, styles.station)}>
       <div className={styles.work}>
         <h1 className={styles.title}>{stepWord[station.step]}</h1>
-        {runs.isLoadingError && <ProblemNotice error={runs.error} again={() => void runs.refetch()} />}
+        {runs.isLoadingError && <ProblemNotice error={runs.error} retry={() => void runs.refetch()} />}
         {Bench && (
           // On a phone the number comes first where nothing runs.
           <div className={clsx(layout.mayShrink, !quiet && styles.afterNumber)}>

@@ -3,7 +3,7 @@ import ButtonBase from '@mui/material/ButtonBase';
 import { useWindow } from '../ui/useWindow';
 import { useState } from 'react';
 import { server, type Schema } from '../api/client';
-import { again, useCautions } from '../api/queries';
+import { invalidate, useCautions } from '../api/queries';
 import { CautionSlip } from '../ui/Notices';
 import layout from '../ui/layout.module.css';
 import styles from './StationCaution.module.css';
@@ -12,7 +12,7 @@ import styles from './StationCaution.module.css';
 export function StationCaution({ station }: { station: Schema['StationView'] }) {
   const seen = useCautions();
   const read = server.useMutation('put', '/api/course/cautions/{step}', {
-    onSuccess: () => again(['/api/course/cautions']),
+    onSuccess: () => invalidate(['/api/course/cautions']),
   });
   const [open, setOpen] = useState(false);
   const phone = !useWindow('md');

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Problem, queryClient } from '../api/client';
-import { againFailed, againWhenBack } from '../api/queries';
+import { refetchFailed, refetchWhenBack } from '../api/queries';
 import { Notice } from '../ui/Notices';
 import styles from './Unanswered.module.css';
 
@@ -41,7 +41,7 @@ const rest = 5000;
 export function ServerAway() {
   const asked = useSyncExternalStore(subscribe, notAnew);
   useEffect(() => {
-    const timer = setInterval(() => void againWhenBack(), rest);
+    const timer = setInterval(() => void refetchWhenBack(), rest);
     return () => clearInterval(timer);
   }, []);
   if (!asked) return null;
@@ -51,7 +51,7 @@ export function ServerAway() {
       <Notice
         tone="watch"
         action={
-          <Button onClick={() => void againFailed()} size="small">
+          <Button onClick={() => void refetchFailed()} size="small">
             Try again
           </Button>
         }

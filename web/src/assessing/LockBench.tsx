@@ -65,7 +65,7 @@ export function LockBench() {
     sent.clearError();
     keep(part);
   };
-  if (lot.isLoadingError) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (lot.isLoadingError) return <ProblemNotice error={lot.error} retry={() => void lot.refetch()} />;
   if (!lot.data) return null;
   const { lot: head, staple } = lot.data;
   const submit = (e: FormEvent) => {

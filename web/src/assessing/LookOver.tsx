@@ -4,7 +4,7 @@ import { clsx } from 'clsx';
 import { useEffect, useState } from 'react';
 import { Link as RouterLink, useParams } from 'react-router';
 import { Problem, queryClient, type Schema, server } from '../api/client';
-import { again, useSession } from '../api/queries';
+import { invalidate, useSession } from '../api/queries';
 import { lookOverOf, useJudgementKinds, useLookOver } from './queries';
 import { LockRuler } from '../drawings/Lock';
 import { SelectField } from '../ui/SelectField';
@@ -29,7 +29,7 @@ export function LookOver() {
   const page = useLookOver(code);
   const kinds = useJudgementKinds();
   const failed = [page, kinds].find((q) => q.isLoadingError);
-  if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
+  if (failed) return <ProblemNotice error={failed.error} retry={() => void failed.refetch()} />;
   if (!page.data || !kinds.data) return null;
   return <Bench key={page.data.lotId} page={page.data} kinds={kinds.data} />;
 }
@@ -51,7 +51,7 @@ function Bench({ page, kinds }: { page: Schema['LookOverPage']; kinds: readonly 
     networkMode: 'always',
     onSuccess: (answer) => {
       queryClient.setQueryData(lookOverOf(page.code).queryKey, answer);
-      void again(['/api/lots/{code}/routes']);
+      void invalidate(['/api/lots/{code}/routes']);
     },
   });
   const error: unknown = keeping.error;

@@ -24,7 +24,7 @@ export function Breeds() {
   const asked = useDeferredValue(typed.trim());
   const all = useBreeds();
   const found = useBreedSearch(asked);
-  if (all.isLoadingError) return <ProblemNotice error={all.error} again={() => void all.refetch()} />;
+  if (all.isLoadingError) return <ProblemNotice error={all.error} retry={() => void all.refetch()} />;
   if (!all.data) return null;
   const shown = asked === '' ? all.data : (found.data ?? []);
   const one = all.data.find((b) => b.breed.name === chosen) ?? (asked !== '' ? shown[0] : undefined);

@@ -6,7 +6,7 @@ import { range } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { RangeField } from '../ui/RangeField';
 import { classWord, waveWord } from '../ui/words';
-import { again } from '../api/queries';
+import { invalidate } from '../api/queries';
 import { useChanges } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { FormDialog } from '../ui/FormDialog';
@@ -46,7 +46,7 @@ const typedRanges = (of: Schema['Breed']) =>
 export function EditBreed({ view, close }: { view: Schema['BreedView'] | null; close: () => void }) {
   const start = view?.breed ?? blank;
   const change = useChanges(async () => {
-    await again(['/api/breeds', '/api/breeds/search'], ['/api/lots/{code}']);
+    await invalidate(['/api/breeds', '/api/breeds/search'], ['/api/lots/{code}']);
     close();
   });
   const save = () =>

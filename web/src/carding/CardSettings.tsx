@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
-import { again, useSession } from '../api/queries';
+import { invalidate, useSession } from '../api/queries';
 import { SelectField } from '../ui/SelectField';
 import { KeptTool } from '../tools/KeptTool';
 import { NumberField } from '../ui/NumberField';
@@ -25,7 +25,7 @@ const lengthLabel = {
 export function CardSettings() {
   const cards = useCards();
   const looker = useSession().data?.workshop?.role === 'looker';
-  const change = useChanges(() => again(['/api/tools/cards']));
+  const change = useChanges(() => invalidate(['/api/tools/cards']));
   const form = useFields(
     { name: '', kind: 'drumCarder' as keyof typeof cardsWord, width: '', length: '', teeth: '' },
     { at: (f) => change.error?.at(f), clear: change.clear },

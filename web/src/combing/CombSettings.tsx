@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
-import { again, useSession } from '../api/queries';
+import { invalidate, useSession } from '../api/queries';
 import { KeptTool } from '../tools/KeptTool';
 import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
@@ -20,7 +20,7 @@ const rows = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'} of tin
 export function CombSettings() {
   const combs = useCombs();
   const looker = useSession().data?.workshop?.role === 'looker';
-  const change = useChanges(() => again(['/api/tools/combs']));
+  const change = useChanges(() => invalidate(['/api/tools/combs']));
   const form = useFields(
     { name: '', kind: 'combs' as keyof typeof combsWord, width: '', rows: '', height: '', hole: '' },
     { at: (f) => change.error?.at(f), clear: change.clear },

@@ -22,7 +22,7 @@ export function ComparePage() {
   const { code = '' } = useParams();
   const comparison = useComparison(code);
   if (comparison.isLoadingError)
-    return <ProblemNotice error={comparison.error} again={() => void comparison.refetch()} />;
+    return <ProblemNotice error={comparison.error} retry={() => void comparison.refetch()} />;
   if (!comparison.data) return null;
   const page = comparison.data;
   return (

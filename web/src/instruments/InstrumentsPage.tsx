@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { clsx } from 'clsx';
 import { api, type Schema } from '../api/client';
-import { again, useInstruments, useSession } from '../api/queries';
+import { invalidate, useInstruments, useSession } from '../api/queries';
 import { Trace } from '../drawings/Trace';
 import { TraceMs, useLive, useNow } from '../live/live';
 import { leftUntil } from '../live/time';
@@ -26,7 +26,7 @@ const drawn: Record<Schema['InstrumentKind'], { unit: string; leastRange: number
   air: { unit: '% RH', leastRange: 10, words: 'The humidity in the last two minutes' },
 };
 const order: Schema['InstrumentKind'][] = ['scale', 'probe', 'air'];
-const anew = () => again(['/api/instruments']);
+const anew = () => invalidate(['/api/instruments']);
 
 /** What the instruments say now, where they are, and, in the demo, a hand to play with. */
 export function InstrumentsPage() {
@@ -35,7 +35,7 @@ export function InstrumentsPage() {
   const { readings, traces } = useLive();
   const now = useNow();
   const change = useChanges(anew);
-  if (page.isLoadingError) return <ProblemNotice error={page.error} again={() => void page.refetch()} />;
+  if (page.isLoadingError) return <ProblemNotice error={page.error} retry={() => void page.refetch()} />;
   if (!page.data) return null;
   const owner = session.data?.workshop?.role === 'owner';
   const mayPress = session.data?.workshop?.role !== 'looker';

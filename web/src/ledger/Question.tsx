@@ -114,7 +114,7 @@ export function Question({
       return refreshLog();
     },
   );
-  if (!question.data) return <ProblemNotice error={answering.error} again={() => void refreshLog()} />;
+  if (!question.data) return <ProblemNotice error={answering.error} retry={() => void refreshLog()} />;
   const { lotCode, step, doneAt, sentence, answers } = question.data;
   return (
     <Notice tone="watch">
@@ -128,7 +128,7 @@ export function Question({
       )}
       {sentence}
       <AnswerTaps answers={answers} busy={answering.busy} onTap={answering.go} />
-      <ProblemNotice error={answering.error} again={() => void refreshLog()} />
+      <ProblemNotice error={answering.error} retry={() => void refreshLog()} />
     </Notice>
   );
 }

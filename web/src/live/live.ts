@@ -1,7 +1,7 @@
 import { useEffect, useRef, useSyncExternalStore, useState } from 'react';
 import { knownSince, screen, type Schema } from '../api/client';
 import { clockHeard, hearClock, onClockHeard, serverNow } from '../api/clock';
-import { again, againFailed, refreshLogSince, refreshToolsSince, useSession } from '../api/queries';
+import { invalidate, refetchFailed, refreshLogSince, refreshToolsSince, useSession } from '../api/queries';
 import { idle } from './idle';
 
 export type LiveReading = Schema['LiveReading'];
@@ -49,7 +49,7 @@ export function hear(item: LiveItem) {
   }
   // What this screen did it has asked for already, once it was answered.
   const since = item.by === screen ? knownSince() : null;
-  if (item.what === 'runs') void again(['/api/runs'], [], since);
+  if (item.what === 'runs') void invalidate(['/api/runs'], [], since);
   else if (item.what === 'log') void refreshLogSince(since);
   else if (item.what === 'tools') void refreshToolsSince(since);
 }
@@ -66,8 +66,8 @@ function listen() {
     for (const what of ['clock', 'reading', 'runs', 'log', 'tools'])
       stream.addEventListener(what, (e) => hear(JSON.parse((e as MessageEvent<string>).data) as LiveItem));
     stream.onopen = () => {
-      void again(['/api/runs']);
-      void againFailed();
+      void invalidate(['/api/runs']);
+      void refetchFailed();
     };
     stream.onerror = () => {
       // A line that breaks is mended by the browser; a house that refuses, as it does while its database is away, is not asked again by it.

@@ -58,7 +58,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
     entry?.focus({ preventScroll: true });
   }, [drawn, hash]);
 
-  if (lot.isLoadingError) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (lot.isLoadingError) return <ProblemNotice error={lot.error} retry={() => void lot.refetch()} />;
   if (!lot.data) return null;
   const { lot: head, staple, ribbon, entries, origins } = lot.data;
   const showEntry = (id: string) => {

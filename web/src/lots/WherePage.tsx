@@ -17,7 +17,7 @@ import type { Tone } from '../ui/tone';
 export function WherePage() {
   const { code = '' } = useParams();
   const where = useWhere(code);
-  if (where.isLoadingError) return <ProblemNotice error={where.error} again={() => void where.refetch()} />;
+  if (where.isLoadingError) return <ProblemNotice error={where.error} retry={() => void where.refetch()} />;
   if (!where.data) return null;
   const { lines, fleeces, agreement, closes } = where.data;
   const heaviest = Math.max(1, ...lines.map((l) => Math.abs(l.logged?.grams ?? l.reconciled?.grams ?? 0)));

@@ -1,12 +1,12 @@
 import { sendFile, server, type Schema } from '../api/client';
-import { again } from '../api/queries';
+import { invalidate } from '../api/queries';
 import { shrunk } from './shrink';
 
 /** Photographs of one thing; of a lot also those of its entries, runs and samples. */
 export const usePhotographs = (of: Schema['PhotographOf'], id: string) =>
   server.useQuery('get', '/api/photographs', { params: { query: { of, id } } });
 
-export const againPhotographs = () => again(['/api/comparing/{code}/rehearsed'], ['/api/photographs']);
+export const againPhotographs = () => invalidate(['/api/comparing/{code}/rehearsed'], ['/api/photographs']);
 
 /** The main colours of a photograph, with the own lots that stand for them at a station. */
 export const useColours = (id: string, step: Schema['StepKind'], enabled: boolean) =>

@@ -23,7 +23,7 @@ import typography from '../ui/typography.module.css';
 /** Every reckoning on its own, for a quick sum, with its working. */
 export function Reckoner() {
   const list = useReckonings();
-  if (list.isLoadingError) return <ProblemNotice error={list.error} again={() => void list.refetch()} />;
+  if (list.isLoadingError) return <ProblemNotice error={list.error} retry={() => void list.refetch()} />;
   if (!list.data) return null;
   return (
     <Column gap={3}>

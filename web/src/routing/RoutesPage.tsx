@@ -25,7 +25,7 @@ export function RoutesPage() {
   const [aim, setAim] = useState<Schema['Aim'] | null>(null);
   const change = useChanges(refreshLog);
   const routes = useRoutes(code, aim);
-  if (routes.isLoadingError) return <ProblemNotice error={routes.error} again={() => void routes.refetch()} />;
+  if (routes.isLoadingError) return <ProblemNotice error={routes.error} retry={() => void routes.refetch()} />;
   if (!routes.data) return null;
   const page = routes.data;
   const choose = (preparation: Schema['PreparedAs']) =>

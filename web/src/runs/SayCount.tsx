@@ -4,7 +4,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { useState } from 'react';
 import { useChange } from '../api/change';
 import { api, type Schema } from '../api/client';
-import { again, useToday } from '../api/queries';
+import { invalidate, useToday } from '../api/queries';
 import { Column } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
 import { Notice } from '../ui/Notices';
@@ -53,7 +53,7 @@ function DayBound() {
   const [typed, setTyped] = useState<string | null>(null);
   const bounding = useChange(
     (mostMinutes: number | null) => api.PUT('/api/course/motion', { body: { mostMinutes } }),
-    () => again(['/api/course']),
+    () => invalidate(['/api/course']),
   );
   return (
     <NumberField

@@ -1,5 +1,5 @@
 import { type Schema } from '../api/client';
-import { again, putRun } from '../api/queries';
+import { invalidate, putRun } from '../api/queries';
 
 export type Run = Schema['RunView'];
 export type Call = Schema['RunCallView'];
@@ -7,14 +7,14 @@ export type Craft = Schema['CraftView']['craft'];
 /** A run with what is particular to its craft. */
 export type RunOf<C extends Craft> = Run & { details: Extract<Schema['CraftView'], { craft: C }> };
 
-export const againRuns = () => again(['/api/runs', '/api/spinning/week']);
+export const againRuns = () => invalidate(['/api/runs', '/api/spinning/week']);
 
 const spun: ReadonlySet<string> = new Set(['spin', 'ply']);
 
 /** What follows a change of a run that the server has answered. */
 export async function afterChange(run: Run) {
   await putRun(run);
-  if (spun.has(run.craft)) void again(['/api/spinning/week']);
+  if (spun.has(run.craft)) void invalidate(['/api/spinning/week']);
 }
 
 export const runsOf = <C extends Craft>(runs: readonly Run[] | undefined, craft: C) =>

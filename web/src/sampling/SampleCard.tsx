@@ -29,7 +29,7 @@ export function SampleCard() {
   const navigate = useNavigate();
   const session = useSession();
   const [editing, setEditing] = useState(false);
-  if (card.isLoadingError) return <ProblemNotice error={card.error} again={() => void card.refetch()} />;
+  if (card.isLoadingError) return <ProblemNotice error={card.error} retry={() => void card.refetch()} />;
   if (!card.data) return null;
   const { sample, staple, ribbon, origins, totalYield, raw, prepared } = card.data;
   return (

@@ -19,7 +19,7 @@ export function SampleWall() {
   const samples = useSamples();
   const ready = usePrepared();
   const [purpose, setPurpose] = useState('');
-  if (samples.isLoadingError) return <ProblemNotice error={samples.error} again={() => void samples.refetch()} />;
+  if (samples.isLoadingError) return <ProblemNotice error={samples.error} retry={() => void samples.refetch()} />;
   if (!samples.data) return null;
   const all = samples.data.pages.flatMap((page) => page.hung);
   return (

@@ -10,7 +10,7 @@ import typography from '../ui/typography.module.css';
 export function FinishedWash({ code }: { code: string }) {
   const wash = useFinishedWash(code);
   const now = useNow(60_000);
-  if (wash.isLoadingError) return <ProblemNotice error={wash.error} again={() => void wash.refetch()} />;
+  if (wash.isLoadingError) return <ProblemNotice error={wash.error} retry={() => void wash.refetch()} />;
   if (!wash.data) return null;
   const w = wash.data;
   const batches = new Set(w.baths.map((b) => b.batch)).size;

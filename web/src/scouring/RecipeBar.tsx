@@ -5,7 +5,7 @@ import { api, need, type Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
 import { ProblemNotice } from '../ui/Notices';
 import { fromRecipe, type PlanState } from './planState';
-import { again } from '../api/queries';
+import { invalidate } from '../api/queries';
 import { useChange } from '../api/change';
 import { Column, Row } from '../ui/layouts';
 import styles from './RecipeBar.module.css';
@@ -25,7 +25,7 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
   const keeping = useChange(
     () => need(api.POST('/api/scouring/recipes', { body: { name, wish } })),
     async (kept) => {
-      await again(['/api/scouring']);
+      await invalidate(['/api/scouring']);
       choose(fromRecipe(kept));
       setName('');
       told(`Kept as ${kept.name}.`);
@@ -34,7 +34,7 @@ export function RecipeBar({ house, recipeId, departures, wish, choose, told }: P
   const dropping = useChange(
     () => api.DELETE('/api/scouring/recipes/{id}', { params: { path: { id: recipeId } } }),
     async () => {
-      await again(['/api/scouring']);
+      await invalidate(['/api/scouring']);
       choose({ recipeId: '' });
     },
   );

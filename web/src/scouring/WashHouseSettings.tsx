@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { clsx } from 'clsx';
 import { useState, type ReactNode } from 'react';
 import { api, type Schema } from '../api/client';
-import { again, useSession, useWashHouse } from '../api/queries';
+import { invalidate, useSession, useWashHouse } from '../api/queries';
 import { SelectField } from '../ui/SelectField';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { unreadTime } from '../api/unreadable';
@@ -23,7 +23,7 @@ import styles from './WashHouseSettings.module.css';
 export function WashHouseSettings() {
   const house = useWashHouse();
   const owner = useSession().data?.workshop?.role === 'owner';
-  const change = useChanges(() => again(['/api/scouring']));
+  const change = useChanges(() => invalidate(['/api/scouring']));
   const error = change.error;
   const [material, setMaterial] = useState<Schema['TubMaterial']>('steel');
   const [empty, setEmpty] = useState('');

@@ -65,7 +65,7 @@ function Plan({ of }: { of: string }) {
   );
 
   const failed = [house, waiting].find((q) => q.isLoadingError);
-  if (failed) return <ProblemNotice error={failed.error} again={() => void failed.refetch()} />;
+  if (failed) return <ProblemNotice error={failed.error} retry={() => void failed.refetch()} />;
   if (!house.data || !waiting.data || runs.isPending) return null;
   const shown = refused ? undefined : plan.data;
   const mayLog = session.data?.workshop?.role !== 'looker';

@@ -55,7 +55,7 @@ interface Begun {
 
 function AimWithLot({ code, ...of }: { code: string } & Begun) {
   const lot = useLot(code);
-  if (lot.isLoadingError) return <ProblemNotice error={lot.error} again={() => void lot.refetch()} />;
+  if (lot.isLoadingError) return <ProblemNotice error={lot.error} retry={() => void lot.refetch()} />;
   return lot.data ? <Aim lot={lot.data.lot} {...of} /> : null;
 }
 

@@ -13,7 +13,7 @@ export function FaultsPage() {
   const lot = search.get('lot');
   const faults = useFaults(lot);
   const chosen = faults.data?.find((f) => f.fault === search.get('fault'));
-  if (faults.isLoadingError) return <ProblemNotice error={faults.error} again={() => void faults.refetch()} />;
+  if (faults.isLoadingError) return <ProblemNotice error={faults.error} retry={() => void faults.refetch()} />;
   if (!faults.data) return null;
   return (
     <Column gap={2}>

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { api } from '../api/client';
 import { useChanges } from '../api/change';
-import { again, useSession, useSpinners } from '../api/queries';
+import { invalidate, useSession, useSpinners } from '../api/queries';
 import { KeptTool } from '../tools/KeptTool';
 import { SelectField } from '../ui/SelectField';
 import { ProblemNotice, Section } from '../ui/Notices';
@@ -41,7 +41,7 @@ const bobbinKinds = (text: string) =>
 export function SpinnerSettings() {
   const spinners = useSpinners();
   const looker = useSession().data?.workshop?.role === 'looker';
-  const change = useChanges(() => again(['/api/tools/spinners']));
+  const change = useChanges(() => invalidate(['/api/tools/spinners']));
   const form = useFields(
     {
       name: '',

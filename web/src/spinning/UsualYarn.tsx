@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState } from 'react';
 import { api, need, queryClient, type Schema } from '../api/client';
 import { useChange } from '../api/change';
-import { again, useSession } from '../api/queries';
+import { invalidate, useSession } from '../api/queries';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
 import { number } from '../ui/figures';
@@ -21,7 +21,7 @@ export function UsualYarn() {
     (things: Schema['UsualYarnRow'][] | null) => need(api.PUT('/api/spinning/usual', { body: { things } })),
     () => {
       setRows(null);
-      void again(['/api/spinning/usual']);
+      void invalidate(['/api/spinning/usual']);
       void queryClient.invalidateQueries({ queryKey: ['post', '/api/spinning/enough'] });
     },
   );

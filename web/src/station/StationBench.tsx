@@ -4,7 +4,7 @@ import FormControlLabel from '@mui/material/FormControlLabel';
 import { useWindow } from '../ui/useWindow';
 import { useDeferredValue, useEffect, useMemo, useRef, useState, type FormEvent } from 'react';
 import { api, Problem, type Schema } from '../api/client';
-import { again, refreshLog, useAir, useSession } from '../api/queries';
+import { invalidate, refreshLog, useAir, useSession } from '../api/queries';
 import { Ribbon } from '../drawings/Ribbon';
 import { MassOf, NumberOf } from '../ui/Figure';
 import { frozen } from '../ui/figures';
@@ -169,7 +169,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
   };
   // Someone else was quicker: what they left is fetched, and the typed figures stay.
   useEffect(() => {
-    if (error?.status === 409) void again(['/api/lots']);
+    if (error?.status === 409) void invalidate(['/api/lots']);
   }, [error]);
 
   // Said once a figure stands there, or it was refused: before that nobody takes anything.

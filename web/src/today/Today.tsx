@@ -23,7 +23,7 @@ export function Today() {
   const today = useToday();
   const drafts = useDrafts();
   const runs = useRuns();
-  if (today.isLoadingError) return <ProblemNotice error={today.error} again={() => void today.refetch()} />;
+  if (today.isLoadingError) return <ProblemNotice error={today.error} retry={() => void today.refetch()} />;
   if (!today.data) return null;
   const { waiting, questions, month } = today.data;
   if (waiting.length === 0 && today.data.samples === 0) return <EmptyShed />;

@@ -37,14 +37,14 @@ export function Notice({
   );
 }
 
-export function ProblemNotice({ error, again }: { error: unknown; again?: () => void }) {
+export function ProblemNotice({ error, retry }: { error: unknown; retry?: () => void }) {
   if (!error) return null;
   return (
     <Notice
       tone="stop"
       action={
-        again && (
-          <Button onClick={again} size="small">
+        retry && (
+          <Button onClick={retry} size="small">
             Try again
           </Button>
         )

@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { type FormEvent } from 'react';
 import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
-import { again } from '../api/queries';
+import { invalidate } from '../api/queries';
 import { useChange } from '../api/change';
 import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
@@ -19,7 +19,7 @@ import styles from './Begin.module.css';
 /** A new workshop's first page: its name and what it counts in, guessed from where the browser is, in one tap. */
 export function Begin() {
   const shop = useWorkshop();
-  if (shop.isLoadingError) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
+  if (shop.isLoadingError) return <ProblemNotice error={shop.error} retry={() => void shop.refetch()} />;
   return shop.data ? <Settings shop={shop.data} /> : null;
 }
 
@@ -40,7 +40,7 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
         },
       }),
     async () => {
-      await again(['/api/workshop', '/api/session', '/api/course']);
+      await invalidate(['/api/workshop', '/api/session', '/api/course']);
       void navigate('/');
     },
   );

@@ -2,7 +2,7 @@ import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api, queryClient, type Schema } from '../api/client';
-import { again, useSession } from '../api/queries';
+import { invalidate, useSession } from '../api/queries';
 import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
@@ -16,7 +16,7 @@ import styles from './People.module.css';
 export function People({ shop }: { shop: Schema['WorkshopPage'] }) {
   const [role, setRole] = useState<Schema['MemberRole']>('preparer');
   const [invitation, setInvitation] = useState<Schema['Invitation'] | null>(null);
-  const change = useChanges(() => again(['/api/workshop']));
+  const change = useChanges(() => invalidate(['/api/workshop']));
   const [code, setCode] = useState<{ name: string; code: string } | null>(null);
   const session = useSession();
   const navigate = useNavigate();

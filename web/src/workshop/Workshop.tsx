@@ -3,7 +3,7 @@ import TextField from '@mui/material/TextField';
 import { useState, type FormEvent, type ReactNode } from 'react';
 import { Link as RouterLink } from 'react-router';
 import { api, type Schema } from '../api/client';
-import { again, refreshLog, refreshTools, useSession } from '../api/queries';
+import { invalidate, refreshLog, refreshTools, useSession } from '../api/queries';
 import { useWorkshop } from './queries';
 import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
@@ -25,7 +25,7 @@ export function Workshop({ tools }: { tools: ReactNode }) {
   const shop = useWorkshop();
   const session = useSession();
   const [saved, setSaved] = useState(false);
-  if (shop.isLoadingError) return <ProblemNotice error={shop.error} again={() => void shop.refetch()} />;
+  if (shop.isLoadingError) return <ProblemNotice error={shop.error} retry={() => void shop.refetch()} />;
   if (!shop.data) return null;
   return (
     <Column gap={4}>
@@ -89,7 +89,7 @@ function Settings({ shop, saved, setSaved }: SettingsProps) {
       }),
     async () => {
       setSaved(true);
-      await Promise.all([again(['/api/workshop', '/api/session']), refreshLog(), refreshTools()]);
+      await Promise.all([invalidate(['/api/workshop', '/api/session']), refreshLog(), refreshTools()]);
     },
   );
   const {
