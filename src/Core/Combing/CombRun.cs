@@ -140,6 +140,9 @@ public sealed record CombState(
     /// <summary>The end that leads if it is drawn off now.</summary>
     public LockEnd Leading => CombEnds.Leading(Plan.LashedBy, Transfers);
 
+    /// <summary>Whether the load was transferred as often as planned, or more, and the wanted end leads.</summary>
+    public bool IsReady => Transfers >= Plan.AtLeast && (Plan.Wanted is null || Plan.Wanted == Leading);
+
     /// <summary>Folds.</summary>
     /// <param name="id">The run.</param>
     /// <param name="plan">As it was planned.</param>

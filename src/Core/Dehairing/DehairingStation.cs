@@ -30,6 +30,8 @@ public static class DehairingStation
         GramsPerHour = 3,
         IsByHand = true,
         Measures = [Measure.Plucked, Measure.Hairs, Measure.Pinch],
+        // A second pass takes out what the first left (typical).
+        TypicalAgain = new(0.75, 0.99),
         // docs/craft.md, section 13; for a double-coated sheep the share of its undercoat (typical).
         YieldByClass = of =>
             of switch

@@ -22,6 +22,9 @@ public enum BalanceStatus
 
     /// <summary>More came out than went in.</summary>
     Impossible,
+
+    /// <summary>A loss found by difference, which nothing else checks, is such as one step in a hundred has it.</summary>
+    Unusual,
 }
 
 /// <summary>
@@ -83,7 +86,7 @@ public sealed record Balance(
             losses?.Estimate,
             byDifference ? estimate : null,
             byDifference ? null : estimate,
-            Judge(estimate, byDifference, usual, taken is null ? null : gain?.Allowance(taken.Estimate.Mass))
+            Judge(estimate, byDifference, usual, taken is null ? null : gain?.Allowance(taken.Estimate.Mass), losses?.Estimate.Mass)
         )
         {
             Usual = usual,
@@ -141,18 +144,27 @@ public sealed record Balance(
         );
     }
 
-    /// <summary>What a gap comes to. A loss found by difference may be as large as it likes, but not below nothing.</summary>
+    /// <summary>What a gap comes to. A loss found by difference is never below nothing, and with what was weighed of it lies within what is
+    /// usual, where that is known.</summary>
     /// <param name="gap">In and gains less kept and weighed losses; null when not known.</param>
     /// <param name="byDifference">Whether the gap is a loss that was left to be found.</param>
     /// <param name="usual">What the step usually loses, null when that is not known.</param>
     /// <param name="takenUp">How much may have been taken up and not weighed, null when nothing.</param>
-    public static BalanceStatus Judge(Estimate? gap, bool byDifference, UsualLoss? usual = null, Mass? takenUp = null) =>
+    /// <param name="weighed">What was weighed of the step's losses, beside one found by difference; null for nothing.</param>
+    public static BalanceStatus Judge(
+        Estimate? gap,
+        bool byDifference,
+        UsualLoss? usual = null,
+        Mass? takenUp = null,
+        Mass? weighed = null
+    ) =>
         gap switch
         {
             null => BalanceStatus.Open,
             // A billionth of a gram keeps rounding from telling "nothing on nothing" apart.
             _ when gap.Mass.Grams < (-Bound * gap.Sigma) - (takenUp?.Grams ?? 0) - 1e-9 => BalanceStatus.Impossible,
             _ when gap.Mass.Grams < (-Bound * gap.Sigma) - 1e-9 => BalanceStatus.UsualGain,
+            _ when byDifference && usual is not null && !usual.Holds(gap, weighed ?? Mass.Zero) => BalanceStatus.Unusual,
             _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + (usual?.Allowance.Grams ?? 0) + 1e-9 => BalanceStatus.Suspicious,
             _ when !byDifference && gap.Mass.Grams > (Bound * gap.Sigma) + 1e-9 => BalanceStatus.UsualLoss,
             _ => BalanceStatus.Fits,

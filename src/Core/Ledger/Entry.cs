@@ -273,7 +273,11 @@ public sealed record Flow(Guid Id, FlowRole Role, Amount Amount, Guid? LotId, Re
 /// <param name="Flows">Everything that went in and came out.</param>
 public sealed record Entry(Guid Id, StepKind Step, IReadOnlyList<Flow> Flows)
 {
-    /// <summary>What the step usually loses, where more is missing than the weighings explain and that is known; null otherwise.</summary>
+    /// <summary>Whether one of its losses is found from the rest, so that nothing checks what came out.</summary>
+    public bool FindsByDifference => Flows.Any(f => f.Amount == Amount.ByDifference);
+
+    /// <summary>What the step usually loses, where that is known and a question: more is missing than the weighings explain, or a loss is
+    /// found by difference. Null otherwise.</summary>
     public UsualLoss? Usual { get; init; }
 
     /// <summary>What the step adds without anybody having weighed it; null where it adds nothing, or what it added was weighed.</summary>

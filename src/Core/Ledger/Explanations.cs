@@ -1,4 +1,6 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
+using MathNet.Numerics.Distributions;
 
 namespace EarthyTuft.Core.Ledger;
 
@@ -15,7 +17,12 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Likelier">What the scale should have said, in grams.</param>
 /// <param name="Kind">The likeliest kind of slip, null when none is known that would do it.</param>
 /// <param name="IsSharp">The kind of slip tells the figure by itself: exchanged digits, the usual bowl, a wrong unit.</param>
-public sealed record Explanation(Guid FlowId, Guid EntryId, bool IsNew, double Logged, double Likelier, SlipKind? Kind, bool IsSharp);
+public sealed record Explanation(Guid FlowId, Guid EntryId, bool IsNew, double Logged, double Likelier, SlipKind? Kind, bool IsSharp)
+{
+    /// <summary>What it may have been, in grams on the scale, where the slip leaves that open (a digit that was lost); null where it does
+    /// not.</summary>
+    public Span? Open { get; init; }
+}
 
 /// <summary>Finds what could be wrong when a new entry contradicts the log.</summary>
 public static class Explanations
@@ -58,7 +65,8 @@ public static class Explanations
     {
         if (
             masses.GapAt(entryId) is not { } gap
-            || masses.BalanceAt(entryId) is { Status: BalanceStatus.Fits or BalanceStatus.UsualLoss or BalanceStatus.UsualGain }
+            || masses.BalanceAt(entryId)
+                is { Status: BalanceStatus.Fits or BalanceStatus.UsualLoss or BalanceStatus.UsualGain or BalanceStatus.Unusual }
         )
         {
             return [];
@@ -67,6 +75,100 @@ public static class Explanations
         var flows = Weighed(family);
         return Ranked(Suspects(gap, masses.BalanceAt(entryId).Usual, flows, usualBowl), Named(reconciliation), entryId);
     }
+
+    /// <summary>Explains a loss found by difference that is unlike what usually goes there: which slip in which weighing would bring it to
+    /// what is usual.</summary>
+    /// <param name="family">The entry's family, oldest first.</param>
+    /// <param name="masses">Its masses.</param>
+    /// <param name="checkedFlows">Weighings that some balance checks and that agree with it.</param>
+    /// <param name="entryId">The entry whose loss is found by difference, with what is usual there.</param>
+    /// <param name="about">The entry that is asked about, whose own weighings are told as new.</param>
+    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <returns>Likeliest first; empty where the loss is usual, or nothing is known of what is.</returns>
+    public static IReadOnlyList<Explanation> OfDifference(
+        IReadOnlyCollection<Entry> family,
+        MassSolver masses,
+        IReadOnlySet<Guid> checkedFlows,
+        Guid entryId,
+        Guid about,
+        Mass? usualBowl
+    )
+    {
+        var balance = masses.BalanceAt(entryId);
+        if (
+            balance is not { Status: BalanceStatus.Unusual or BalanceStatus.Impossible, Usual: { } usual, In.Mass.Grams: > 0 and var taken }
+            || family.First(e => e.Id == entryId) is not { FindsByDifference: true } entry
+        )
+        {
+            return [];
+        }
+
+        LinearForm Sum(FlowRole role) => LinearForm.Sum(entry.Flows.Where(f => f.Role == role).Select(f => masses.Of(f)!));
+        var (into, kept) = (Sum(FlowRole.In), Sum(FlowRole.Out));
+        // What is usual is all but one in two hundred at either end: a normal distribution of that width.
+        var (low, high) = (1 - (usual.Most.Grams / taken), 1 - (usual.Least.Grams / taken));
+        var (middle, spread) = ((low + high) / 2, Math.Max(0.005, (high - low) / (2 * Normal.InvCDF(0, 1, 0.995))));
+        var flows = Weighed(family);
+        var found = new List<(Explanation Told, double Chance)>();
+        foreach (var (_, weighing) in (into - kept).Terms)
+        {
+            // A slip in a weighing that others agree with would show there.
+            if (!flows.TryGetValue(weighing.Id, out var told) || weighing.Logged <= 0 || checkedFlows.Contains(weighing.Id))
+            {
+                continue;
+            }
+
+            var factor = weighing.Grams / weighing.Logged;
+            var (a, b) = (FactorOf(into, weighing.Id), FactorOf(kept, weighing.Id));
+            double Density(double right)
+            {
+                var moved = (right - weighing.Logged) * factor;
+                var (went, came) = (into.Grams + (a * moved), kept.Grams + (b * moved));
+                if (went <= 0)
+                {
+                    return 0;
+                }
+
+                var slope = factor * Math.Abs((b / went) - (a * came / went / went));
+                return Normal.PDF(middle, spread, came / went) * slope;
+            }
+
+            found.AddRange(
+                SlipChances
+                    .Of(weighing.Logged, told.Flow.Role == FlowRole.Out, Density, usualBowl)
+                    // Only what would bring it inside is an explanation.
+                    .Where(s => Yield(s.Likelier) is var y && y >= low && y <= high)
+                    .Select(s =>
+                        (
+                            new Explanation(
+                                told.Flow.Id,
+                                told.Entry,
+                                told.Entry == about,
+                                weighing.Logged,
+                                s.Likelier,
+                                s.Kind,
+                                s.Most - s.Least < 0.02 * s.Likelier
+                            )
+                            {
+                                Open = s.Kind == SlipKind.DigitLost && s.Most > s.Least ? new Span(s.Least, s.Most) : null,
+                            },
+                            s.Chance
+                        )
+                    )
+            );
+
+            double Yield(double right)
+            {
+                var moved = (right - weighing.Logged) * factor;
+                return (kept.Grams + (b * moved)) / (into.Grams + (a * moved));
+            }
+        }
+
+        return [.. found.OrderByDescending(f => f.Chance).Select(f => f.Told)];
+    }
+
+    private static double FactorOf(LinearForm sum, Guid weighing) =>
+        sum.Terms.Where(t => t.Weighing.Id == weighing).Select(t => t.Factor).FirstOrDefault();
 
     private static Dictionary<Guid, (Flow Flow, Guid Entry)> Weighed(IEnumerable<Entry> entries) =>
         entries

@@ -67,7 +67,7 @@ internal sealed class FlowNetwork
             }
 
             // What was lost and not weighed: known to lie within what the step usually takes. It is never named, for nobody weighed it.
-            if (entry.Usual is { } usual && step != Ground)
+            if (entry is { Usual: { } usual, FindsByDifference: false } && step != Ground)
             {
                 network.edges.Add(new Edge(usual.AsFlow(entry.Id), entry.Id, step, Ground));
             }

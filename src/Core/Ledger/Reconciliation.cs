@@ -22,7 +22,12 @@ public sealed record ReconciledFlow(
     double? ZScore,
     bool Excluded,
     bool BelowNothing
-);
+)
+{
+    /// <summary>Whether some balance holds the weighing against others. The error of its room alone, which it shares with the other weighings
+    /// of its day, moves one that none does.</summary>
+    public bool IsChecked { get; init; }
+}
 
 /// <summary>A weighing that probably is wrong.</summary>
 /// <param name="FlowIds">The weighings that no balance can tell apart, likeliest first; one when it stands alone; the two of them when
@@ -39,7 +44,12 @@ public sealed record Doubt(
     double LoggedGrams,
     Estimate Likelier,
     Slip? Slip
-);
+)
+{
+    /// <summary>Where no balance speaks against it but what is usual does: the entry whose loss, found by difference, comes out unlike any
+    /// other. Null where a balance does.</summary>
+    public Guid? UnlikeAt { get; init; }
+}
 
 /// <summary>All weights of a family made to agree. The log is never changed by it.</summary>
 public sealed class Reconciliation
@@ -115,13 +125,71 @@ public sealed class Reconciliation
             }
         }
 
-        return new Reconciliation(
-            network.Edges.ToDictionary(e => e.Flow.Id, work.Tell),
-            doubts,
-            work.Unlogged,
-            work.ChiSquared,
-            work.Degrees,
-            work.Checkable
+        var told = network.Edges.ToDictionary(e => e.Flow.Id, work.Tell);
+        var agreeing = told.Values.Where(f => f.IsChecked).Select(f => f.FlowId).ToHashSet();
+        var named = doubts.SelectMany(d => d.FlowIds).ToHashSet();
+        doubts.AddRange(
+            usual
+                .Where(e => e.FindsByDifference)
+                .Select(e => Unlike(family, masses!, agreeing, e, usualBowl))
+                .OfType<Doubt>()
+                .Where(d => !d.FlowIds.Any(named.Contains))
         );
+        return new Reconciliation(told, doubts, work.Unlogged, work.ChiSquared, work.Degrees, work.Checkable);
+    }
+
+    // A weight that no balance checks, and that makes of a loss found by difference what hardly ever is one.
+    private static Doubt? Unlike(
+        IReadOnlyCollection<Entry> family,
+        MassSolver masses,
+        IReadOnlySet<Guid> agreeing,
+        Entry entry,
+        Mass? usualBowl
+    )
+    {
+        var balance = masses.BalanceAt(entry.Id);
+        if (balance is not { Status: BalanceStatus.Unusual or BalanceStatus.Impossible, In: { } taken, Kept: { } kept, Usual: { } usual })
+        {
+            return null;
+        }
+
+        var weighings = family
+            .SelectMany(e => e.Flows.Where(f => f.Weighing is not null).Select(f => (Flow: f, Entry: e.Id)))
+            .ToDictionary(p => p.Flow.Id);
+        var explained = Explanations.OfDifference(family, masses, agreeing, entry.Id, entry.Id, usualBowl);
+        var told = masses.GapAt(entry.Id)!.Terms.Select(t => t.Weighing.Id).ToHashSet();
+        var suspects =
+            explained.Count > 0
+                ? explained.Select(e => e.FlowId).Distinct().ToArray()
+                :
+                [
+                    .. weighings
+                        .Values.Select(w => w.Flow)
+                        .Where(f => told.Contains(f.Weighing!.Id) && !agreeing.Contains(f.Id))
+                        .Select(f => f.Id),
+                ];
+        if (suspects.Length == 0)
+        {
+            return null;
+        }
+
+        var first = weighings[suspects[0]];
+        var expected = new Estimate(
+            Mass.FromGrams(taken.Mass.Grams - ((usual.Least.Grams + usual.Most.Grams) / 2)),
+            (usual.Most.Grams - usual.Least.Grams) / 4
+        );
+        var slip = explained.Count == 0 ? null : explained[0];
+        var factor = first.Flow.Weighing!.Grams / first.Flow.Weighing.Logged;
+        return new Doubt(
+            suspects,
+            [.. suspects.Select(s => weighings[s].Entry)],
+            (expected.Mass.Grams - kept.Mass.Grams) / Math.Max(expected.Sigma, 1e-6),
+            first.Flow.Weighing.Grams,
+            slip is null ? expected : new Estimate(Mass.FromGrams(slip.Likelier * factor), slip.IsSharp ? 0 : expected.Sigma),
+            slip is null ? null : new Slip(slip.Kind!.Value, slip.FlowId, slip.Logged, slip.Likelier, 0)
+        )
+        {
+            UnlikeAt = entry.Id,
+        };
     }
 }

@@ -32,6 +32,15 @@ public enum SlipKind
 
     /// <summary>Something came out or was lost that nobody logged.</summary>
     SomethingNotLogged,
+
+    /// <summary>The first digit was not typed.</summary>
+    FirstDigitLost,
+
+    /// <summary>Another digit was not typed.</summary>
+    DigitLost,
+
+    /// <summary>A digit too many was typed.</summary>
+    DigitAdded,
 }
 
 /// <summary>A weighing that would explain a gap.</summary>

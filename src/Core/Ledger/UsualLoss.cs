@@ -22,7 +22,8 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
     /// <summary>From so many own yields on the workshop's log says what is usual; with fewer the typical range does.</summary>
     public const int EnoughOwn = 3;
 
-    /// <summary>One in two hundred loses more, by the workshop's own log: days with a false question have to stay rare.</summary>
+    /// <summary>One in two hundred loses more, by the workshop's own log, and as many less: days with a false question have to stay
+    /// rare.</summary>
     private const double Rarely = 0.005;
 
     /// <summary>Names the unweighed loss of an entry in its family's reconciliation, where it stands as a flow of its own.</summary>
@@ -58,6 +59,35 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
             Mass.FromGrams(most),
             Mass.FromGrams(kindWasWeighed ? floor : Math.Max(floor, most - weighed.Grams))
         );
+    }
+
+    /// <summary>
+    /// What a loss found by difference is held against, for nothing else checks it: the predictive distribution of the step's yield, all but
+    /// one in two hundred at either end (docs/craft.md, section 4, "One weight alone"). It explains no gap, and its allowance is nothing.
+    /// </summary>
+    /// <param name="kind">The kind that is found by difference.</param>
+    /// <param name="typicalYield">Kept over taken as is typical, as fractions; its width is above zero.</param>
+    /// <param name="own">The workshop's own yields of like fibre at this step.</param>
+    /// <param name="taken">What went in, in reference mass, not below nothing.</param>
+    public static UsualLoss OfDifference(LossKind kind, Span typicalYield, IReadOnlyCollection<double> own, Mass taken)
+    {
+        var yield = YieldForecast.Between(typicalYield, own, Rarely);
+        return new UsualLoss(
+            kind,
+            Mass.FromGrams(taken.Grams * (1 - yield.High)),
+            Mass.FromGrams(taken.Grams * (1 - yield.Low)),
+            Mass.Zero
+        );
+    }
+
+    /// <summary>Whether a loss found by difference, together with what was weighed beside it, is one of the usual ones.</summary>
+    /// <param name="byDifference">The loss with its doubt.</param>
+    /// <param name="weighed">What was weighed beside it, in reference mass.</param>
+    public bool Holds(Estimate byDifference, Mass weighed)
+    {
+        var lost = byDifference.Mass.Grams + weighed.Grams;
+        var doubt = Balance.Bound * byDifference.Sigma;
+        return lost >= Least.Grams - doubt - 1e-9 && lost <= Most.Grams + doubt + 1e-9;
     }
 
     /// <summary>

@@ -267,7 +267,7 @@ internal sealed class WeighingAdjustment
     {
         if (byFlow.TryGetValue(edge.Flow.Id, out var m) && !m.IsExcluded)
         {
-            return new ReconciledFlow(edge.Flow.Id, m.Grams, Reconciled(m), ZScore(m), false, false);
+            return new ReconciledFlow(edge.Flow.Id, m.Grams, Reconciled(m), ZScore(m), false, false) { IsChecked = m.IsChecked };
         }
 
         if (m is not null && leaks.Contains(edge.Flow.Id))
@@ -280,7 +280,10 @@ internal sealed class WeighingAdjustment
                 null,
                 false,
                 false
-            );
+            )
+            {
+                IsChecked = true,
+            };
         }
 
         var value = solved.Value.Of(edge);

@@ -29,5 +29,7 @@ public static class ScouringStation
         Finishes = [LotForm.Washed],
         GramsPerHour = 1500,
         YieldByClass = of => of is { } known ? FleeceClasses.CleanYield(known) : FleeceClasses.UnknownCleanYield,
+        // Wax that was left, and dust (typical).
+        TypicalAgain = new(0.94, 1),
     };
 }

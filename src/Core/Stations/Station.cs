@@ -105,6 +105,10 @@ public sealed record Station(
     /// <summary>Typical range of the yield by class, where the class decides it.</summary>
     public Func<FleeceClass?, Span>? YieldByClass { get; init; }
 
+    /// <summary>Typical range of the yield of what has been through it already, where that is another: fibre that is washed again. Null where
+    /// it is the same.</summary>
+    public Span? TypicalAgain { get; init; }
+
     /// <summary>False where a forecast does not count its yield: what little goes there is no part of the craft.</summary>
     public bool YieldIsForecast { get; init; } = true;
 
@@ -180,6 +184,31 @@ public sealed record Station(
         var kind = typical is null ? LossKind.Spilled : UsualLosses[0];
         return UsualLoss.Of(kind, typical, own, taken, Sum(weighed), weighed.Any(w => w.Kind == kind));
     }
+
+    /// <summary>Whether a lot has been through it already and yields otherwise than one that has not.</summary>
+    /// <param name="from">What the lot is.</param>
+    public bool IsAgain(LotForm from) => TypicalAgain is not null && Gives.Contains(from);
+
+    /// <summary>What a loss found by difference is held against, for one entry.</summary>
+    /// <param name="kind">The kind that is found by difference.</param>
+    /// <param name="from">What went in was.</param>
+    /// <param name="of">The class of what went in, null when not known.</param>
+    /// <param name="own">The workshop's own yields of like fibre at this step, of fibre that came to it for the first time.</param>
+    /// <param name="taken">What went in, in reference mass.</param>
+    /// <param name="made">The forms of what was made.</param>
+    /// <returns>Null where the step loses nothing by itself.</returns>
+    public UsualLoss? UsualDifferenceOf(
+        LossKind kind,
+        LotForm from,
+        FleeceClass? of,
+        IReadOnlyCollection<double> own,
+        Mass taken,
+        IReadOnlyCollection<LotForm> made
+    ) =>
+        Rest is { } rest && made.Contains(rest.Form) ? UsualLoss.OfDifference(kind, rest.Together, [], taken)
+        : IsAgain(from) ? UsualLoss.OfDifference(kind, TypicalAgain!, [], taken)
+        : Typical(of) is { } typical ? UsualLoss.OfDifference(kind, typical, own, taken)
+        : null;
 
     private static Mass Sum(IEnumerable<(LossKind Kind, Mass Mass)> weighed) => Mass.FromGrams(weighed.Sum(w => w.Mass.Grams));
 

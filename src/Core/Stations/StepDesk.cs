@@ -74,6 +74,9 @@ public sealed record StepOutcome(
     IReadOnlyList<OverBook> OverBook
 )
 {
+    /// <summary>Whether what usually goes at the station decides how the step stands.</summary>
+    public bool HangsOnWhatIsUsual => Balance.Status == BalanceStatus.Suspicious || Balance.ByDifference is not null;
+
     /// <summary>The figures contradict the log or each other: kept as a draft until somebody says which is right, or gives a
     /// reason.</summary>
     public bool IsContradicted => Balance.Status == BalanceStatus.Impossible || OverBook.Count > 0;
@@ -159,8 +162,8 @@ public static class StepDesk
     }
 
     /// <summary>
-    /// Judges an outcome again, knowing what usually goes at the station: asked only where something is missing, because that has to be
-    /// read from the log.
+    /// Judges an outcome again, knowing what usually goes at the station: asked only where something is missing or found by difference,
+    /// because that has to be read from the log.
     /// </summary>
     /// <param name="command">The step.</param>
     /// <param name="outcome">What the desk made of it.</param>
@@ -168,14 +171,25 @@ public static class StepDesk
     /// <param name="own">The workshop's own yields of like fibre at this step.</param>
     public static StepOutcome WithUsual(StepCommand command, StepOutcome outcome, FleeceClass? of, IReadOnlyCollection<double> own)
     {
-        var losses = outcome
-            .Flows.Skip(command.From.Count + command.To.Count)
-            .Zip(command.Losses)
-            .Where(p => p.First.Flow.Amount == Amount.Weighed)
-            .Select(p => (p.Second.Kind, Mass.FromGrams(p.First.Mass?.Grams ?? p.Second.Weighing!.Logged.Grams)))
-            .ToArray();
-        var usual = command.Station.UsualLossOf(of, own, outcome.Balance.In!.Mass, [.. command.To.Select(t => t.Form)], losses);
-        var balance = Balance.Of(outcome.Flows, usual);
+        var made = command.To.Select(t => t.Form).ToArray();
+        var taken = outcome.Balance.In!.Mass;
+        UsualLoss? usual;
+        if (command.Losses.FirstOrDefault(l => l.Weighing is null) is { } found)
+        {
+            usual = command.Station.UsualDifferenceOf(found.Kind, command.From[0].Lot.Form, of, own, taken, made);
+        }
+        else
+        {
+            var losses = outcome
+                .Flows.Skip(command.From.Count + command.To.Count)
+                .Zip(command.Losses)
+                .Where(p => p.First.Flow.Amount == Amount.Weighed)
+                .Select(p => (p.Second.Kind, Mass.FromGrams(p.First.Mass?.Grams ?? p.Second.Weighing!.Logged.Grams)))
+                .ToArray();
+            usual = command.Station.UsualLossOf(of, own, taken, made, losses);
+        }
+
+        var balance = Balance.Of(outcome.Flows, usual, outcome.Balance.UsualGain);
         return outcome with { Balance = balance, Slip = balance.Status == BalanceStatus.UsualLoss ? null : outcome.Slip };
     }
 

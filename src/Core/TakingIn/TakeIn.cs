@@ -1,5 +1,6 @@
 using System.Globalization;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 
@@ -32,6 +33,50 @@ public static class TakeInRules
 
     /// <summary>The heaviest bag of anything else.</summary>
     public static readonly Mass HeaviestBag = Mass.From(100, MassUnit.Kilogram);
+
+    /// <summary>So many of the breed's usual fleeces are believed as one without a question (docs/craft.md, section 4, "One weight
+    /// alone").</summary>
+    public const double UsualOver = 3;
+
+    /// <summary>Asks about a fleece that is far heavier than its breed's usual one; a lighter one may be a part of a fleece.</summary>
+    /// <param name="weight">What was weighed.</param>
+    /// <param name="form">What it is.</param>
+    /// <param name="parentage">What it is said to be; of an unknown or unlisted breed nothing is usual.</param>
+    /// <param name="find">Finds a breed by its name.</param>
+    /// <returns>The usual weight of one fleece in kilograms, and what the scale should have said if a slip stands behind it, likeliest first;
+    /// null where nothing is asked.</returns>
+    public static (Span Usual, IReadOnlyList<Mass> Likelier)? Unlike(
+        Mass weight,
+        LotForm form,
+        Parentage parentage,
+        Func<string, Breed?> find
+    )
+    {
+        // Of what comes by the cap or the boll nobody takes in one.
+        var known = parentage
+            .Shares.Select(s =>
+                find(s.Breed) is { Class: not (FleeceClass.Silk or FleeceClass.Plant) } breed ? breed.FleeceKilograms : null
+            )
+            .OfType<Span>()
+            .ToArray();
+        if (!form.IsGreasy() || known.Length == 0 || known.Length < parentage.Shares.Count)
+        {
+            return null;
+        }
+
+        var usual = known.Aggregate((a, b) => a.Envelope(b));
+        if (weight.In(MassUnit.Kilogram) <= UsualOver * usual.High)
+        {
+            return null;
+        }
+
+        // Within the range each weight is as likely, and beyond it hardly one.
+        var slips = SlipChances.Of(weight.Grams, mayBeDamp: false, right => usual.Holds(right / 1000) ? 1 : 1e-6, usualBowl: null);
+        return (
+            usual,
+            [.. slips.Where(s => usual.Holds(s.Likelier / 1000)).Select(s => Mass.FromGrams(Math.Round(s.Likelier))).Distinct()]
+        );
+    }
 
     /// <summary>How far the shares of a blend may be from 100 %: labels are rounded.</summary>
     public const double SharesOff = 1;

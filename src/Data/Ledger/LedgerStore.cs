@@ -301,18 +301,29 @@ public static class LedgerStore
         var lots = await db.Lots.Where(l => family.Lots.Keys.Contains(l.Id)).ToListAsync(cancellationToken);
         var entries = await db.Entries.Where(e => entryIds.Contains(e.Id)).Include(e => e.Flows).ToListAsync(cancellationToken);
 
-        if (UsualLosses.Short(family) is { Count: > 0 } missing)
+        // A loss found by difference was judged when its masses were known first: it is judged anew when they change.
+        var stood = entries.ToDictionary(e => e.Id);
+        var hanging = UsualLosses.HangingOn(family).ToLookup(e => e is { FindsByDifference: true, Usual: not null } && Stands(e));
+        var usual = hanging[true].ToDictionary(e => e.Id, e => e.Usual!);
+        if (hanging[false].ToArray() is { Length: > 0 } anew)
         {
-            family = (await UsualLosses.Read(db, [.. missing.Select(e => e.Step).Distinct()], cancellationToken)).Judge(family, missing);
-        }
-        else
-        {
-            family = family.With(new Dictionary<Guid, UsualLoss>());
+            var losses = await UsualLosses.Read(db, [.. anew.Select(e => e.Step).Distinct()], cancellationToken);
+            foreach (var (id, known) in losses.Of(family, anew))
+            {
+                usual[id] = known;
+            }
         }
 
+        family = family.With(usual);
         Project(family, lots, entries);
         await db.SaveChangesAsync(cancellationToken);
         return lots;
+
+        bool Stands(Entry entry) =>
+            family.Masses.BalanceAt(entry.Id) is { In: { } taken, Kept: { } kept }
+            && stood[entry.Id] is { TakenGrams: { } took, KeptGrams: { } gave }
+            && Math.Abs(took - taken.Mass.Grams) < 1e-6
+            && Math.Abs(gave - kept.Mass.Grams) < 1e-6;
     }
 
     /// <summary>Writes into rows what masses their family tells: what each lot was made with and holds, how each entry stands.</summary>

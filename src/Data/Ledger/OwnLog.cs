@@ -1,5 +1,7 @@
+using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
 using EarthyTuft.Data.Store;
 using Microsoft.EntityFrameworkCore;
@@ -33,6 +35,11 @@ public static class OwnLog
                 Kept = e.KeptGrams!.Value,
                 e.Minutes,
                 e.Spent,
+                From = e
+                    .Flows.Where(f => f.Role == FlowRole.In)
+                    .OrderBy(f => f.Ordinal)
+                    .Select(f => (LotForm?)f.Lot!.Form)
+                    .FirstOrDefault(),
                 Lot = e
                     .Flows.Where(f => f.Role == FlowRole.Out)
                     .OrderBy(f => f.Ordinal)
@@ -45,7 +52,7 @@ public static class OwnLog
             .ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
         return new OwnExperience(
             new YieldLog([
-                .. rows.Where(r => r.Step.HasBalance())
+                .. rows.Where(r => Teaches(r.Step, r.From))
                     .Select(r => new OwnYield(
                         r.Step,
                         classes[(r.Lot.Parentage, r.Lot.Fibre)],
@@ -82,6 +89,11 @@ public static class OwnLog
             {
                 e.Step,
                 Yield = e.KeptGrams!.Value / e.TakenGrams!.Value,
+                From = e
+                    .Flows.Where(f => f.Role == FlowRole.In)
+                    .OrderBy(f => f.Ordinal)
+                    .Select(f => (LotForm?)f.Lot!.Form)
+                    .FirstOrDefault(),
                 Lot = e
                     .Flows.Where(f => f.Role == FlowRole.Out)
                     .OrderBy(f => f.Ordinal)
@@ -93,22 +105,31 @@ public static class OwnLog
             .Distinct()
             .ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
         return new YieldLog([
-            .. rows.Where(r => r.Step.HasBalance())
+            .. rows.Where(r => Teaches(r.Step, r.From))
                 .Select(r => new OwnYield(r.Step, classes[(r.Lot.Parentage, r.Lot.Fibre)], r.Lot.Parentage, Math.Min(1, r.Yield))),
         ]);
     }
 
-    // Entries that close: what was lost and not weighed, and is usual, is no slip.
+    // Entries that close: what was lost and not weighed, and is usual, is no slip; what was unlike anything before and is said to have been
+    // so is one more that the log knows.
     private static IQueryable<EntryRow> Closing(EarthyTuftDb db) =>
         db
             .Entries.AsNoTracking()
             .Where(e =>
                 e.VoidedAt == null
-                && (e.Status == BalanceStatus.Fits || e.Status == BalanceStatus.UsualLoss)
+                && (
+                    e.Status == BalanceStatus.Fits
+                    || e.Status == BalanceStatus.UsualLoss
+                    || (e.Status == BalanceStatus.Unusual && (e.Answer == GapAnswer.AsItIs || e.ConfirmedBecause != null))
+                )
                 && e.TakenGrams > 0
                 && e.KeptGrams > 0
                 && e.Step != StepKind.Recount
             );
+
+    // What has been through a step already yields otherwise the second time, and says nothing of the first.
+    private static bool Teaches(StepKind step, LotForm? from) =>
+        step.HasBalance() && !(from is { } form && AllStations.Find(step) is { } station && station.IsAgain(form));
 
     /// <summary>The class of a lot by its parentage, else by its fibre.</summary>
     public static FleeceClass? ClassOf(BreedBook book, string parentage, Fibre fibre) =>

@@ -11,7 +11,7 @@ namespace EarthyTuft.Data.Ledger;
 
 /// <summary>
 /// What usually goes at each step, by the workshop's own log first. It is read only where something is missing beyond what the weighings
-/// explain, and stored with the entry, so that no page has to read the whole log for it.
+/// explain, or is found by difference, and stored with the entry, so that no page has to read the whole log for it.
 /// </summary>
 public sealed class UsualLosses
 {
@@ -35,39 +35,64 @@ public sealed class UsualLosses
         return StepDesk.WithUsual(command, outcome, of, yields);
     }
 
-    /// <summary>Judges those steps of a family that lack something; a family where nothing is missing is the same.</summary>
-    /// <param name="short">The steps that lack something.</param>
-    internal Family Judge(Family family, IReadOnlyCollection<Entry> @short)
+    /// <summary>What usually goes at some steps of a family.</summary>
+    /// <param name="entries">Its steps that lack something, or find a loss by difference; what went in is known of each.</param>
+    /// <returns>By entry; nothing of a step that loses nothing by itself.</returns>
+    internal Dictionary<Guid, UsualLoss> Of(Family family, IReadOnlyCollection<Entry> entries)
     {
         var lossKinds = family.Flows.Where(f => f.LossKind is not null).ToDictionary(f => f.FlowId, f => f.LossKind!.Value);
         var usual = new Dictionary<Guid, UsualLoss>();
-        foreach (var entry in @short)
+        foreach (var entry in entries)
         {
-            var station = AllStations.Of(entry.Step);
-            var source = family.Lots[entry.Flows.First(f => f.Role == FlowRole.In).LotId!.Value];
-            var (of, yields) = For(entry.Step, source);
-            usual[entry.Id] = station.UsualLossOf(
+            if (Of(entry, family.Masses, id => family.Lots[id], id => lossKinds[id]) is { } known)
+            {
+                usual[entry.Id] = known;
+            }
+        }
+
+        return usual;
+    }
+
+    /// <summary>What usually goes at one step.</summary>
+    /// <param name="entry">The step; what went in is known.</param>
+    /// <param name="lossKind">The kind of a flow that is a loss.</param>
+    /// <returns>Null where a loss is found by difference and the step loses nothing by itself.</returns>
+    public UsualLoss? Of(Entry entry, MassSolver masses, Func<Guid, Lot> lot, Func<Guid, LossKind> lossKind)
+    {
+        var station = AllStations.Of(entry.Step);
+        var source = lot(entry.Flows.First(f => f.Role == FlowRole.In).LotId!.Value);
+        var (of, yields) = For(entry.Step, source);
+        var taken = masses.BalanceAt(entry.Id).In!.Mass;
+        LotForm[] made = [.. entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => lot(f.LotId!.Value).Form)];
+        return entry.Flows.FirstOrDefault(f => f.Amount == Amount.ByDifference) is { } found
+            ? station.UsualDifferenceOf(lossKind(found.Id), source.Form, of, yields, taken, made)
+            : station.UsualLossOf(
                 of,
                 yields,
-                family.Masses.BalanceAt(entry.Id).In!.Mass,
-                [.. entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => family.Lots[f.LotId!.Value].Form)],
+                taken,
+                made,
                 [
                     .. entry
                         .Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null })
-                        .Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams))),
+                        .Select(f => (lossKind(f.Id), Mass.FromGrams(f.Weighing!.Grams))),
                 ]
             );
-        }
-
-        return family.With(usual);
     }
 
-    /// <summary>The steps of a family where more is missing than the weighings explain.</summary>
-    internal static IReadOnlyCollection<Entry> Short(Family family)
+    /// <summary>The steps of a family that hang on what is usual: more is missing than the weighings explain, or a loss is found by
+    /// difference and known.</summary>
+    internal static IReadOnlyCollection<Entry> HangingOn(Family family)
     {
         // Judged without anything usual: what was usual when it was last reckoned may not be any more.
         var bare = family.With(new Dictionary<Guid, UsualLoss>());
-        return [.. bare.Entries.Where(e => e.Step.HasBalance() && bare.Masses.BalanceAt(e.Id).Status == BalanceStatus.Suspicious)];
+        return
+        [
+            .. bare.Entries.Where(e =>
+                e.Step.HasBalance()
+                && bare.Masses.BalanceAt(e.Id) is var balance
+                && (balance.Status == BalanceStatus.Suspicious || balance is { ByDifference: not null, In.Mass.Grams: > 0 })
+            ),
+        ];
     }
 
     private (FleeceClass? Of, IReadOnlyList<double> Own) For(StepKind step, Lot lot)

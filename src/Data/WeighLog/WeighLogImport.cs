@@ -108,9 +108,11 @@ public sealed class WeighLogImport(EarthyTuftDb db, ImportFacts facts)
             }
             else
             {
-                var missing = UsualLosses.Short(family);
+                var hanging = UsualLosses.HangingOn(family);
                 var judged =
-                    missing.Count == 0 ? family : (usual ??= await UsualLosses.Read(db, null, cancellationToken)).Judge(family, missing);
+                    hanging.Count == 0
+                        ? family
+                        : family.With((usual ??= await UsualLosses.Read(db, null, cancellationToken)).Of(family, hanging));
                 LedgerStore.Project(judged, family.Lots.Keys.Select(id => byId[id]), entries);
             }
         }

@@ -132,9 +132,12 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
                     ),
                 ],
                 state.Transfers,
-                state.Leading,
-                state.Transfers >= plan.AtLeast && (plan.Wanted is null || plan.Wanted == state.Leading),
-                Leading(state, advice),
+                [
+                    .. Enumerable
+                        .Range(0, plan.HasTransfers ? Math.Max(state.Transfers, plan.Transfers) + TransfersAhead : 1)
+                        .Select(t => state with { Transfers = t })
+                        .Select(s => new CombStandView(s.Leading, s.IsReady, Leading(s, advice))),
+                ],
                 sentences[0],
                 noil is null ? null : Math.Round(noil.Share * 100, 1),
                 sentences[1],
@@ -151,6 +154,9 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
             )
         );
     }
+
+    /// <summary>More transfers than a person makes while one is on its way.</summary>
+    private const int TransfersAhead = 8;
 
     private static string Ends(LockEnd end) => end == LockEnd.Tip ? "tips" : "butts";
 

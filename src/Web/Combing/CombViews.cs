@@ -81,12 +81,17 @@ public sealed record CombLoadView(
     bool Alone
 );
 
+/// <summary>A load after some transfers.</summary>
+/// <param name="Leading">The end that leads if it is drawn off then.</param>
+/// <param name="IsReady">It was transferred as often as planned, or more, and the wanted end leads.</param>
+/// <param name="Sentence">Which end leads, and what one more transfer would do.</param>
+public sealed record CombStandView(LockEnd Leading, bool IsReady, string Sentence);
+
 /// <summary>Combing as it stands.</summary>
 /// <param name="Tool">The combs' name; null for some that are not the workshop's.</param>
 /// <param name="Transfers">Of the load that is on the combs now.</param>
-/// <param name="Leading">The end that leads if it is drawn off now.</param>
-/// <param name="IsReady">It was transferred as often as planned, or more, and the wanted end leads.</param>
-/// <param name="LeadingSentence">Which end leads, and what one more transfer would do.</param>
+/// <param name="Stands">How a load stands after no transfer, after one, and so on, some beyond where it is: a tap is shown before it is
+/// answered.</param>
 /// <param name="TenderSentence">Which loads stand out by their noil; empty while none does.</param>
 /// <param name="NoilPercent">Noil of top and noil of the weighed loads.</param>
 /// <param name="NoilSentence">Noil, what is kept with it, and whether it drifts; empty before a load is weighed.</param>
@@ -106,9 +111,7 @@ public sealed record CombView(
     double? DizMillimetres,
     IReadOnlyList<CombLoadView> Loads,
     int Transfers,
-    LockEnd Leading,
-    bool IsReady,
-    string LeadingSentence,
+    IReadOnlyList<CombStandView> Stands,
     string TenderSentence,
     double? NoilPercent,
     string NoilSentence,

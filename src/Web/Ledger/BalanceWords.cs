@@ -81,13 +81,40 @@ public static class BalanceWords
             BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings can be off by "
                 + $"{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}{Usually(balance.Usual, unit, step)}."
                 + (slip is null ? "" : " " + Guess(slip, unit)),
+            BalanceStatus.Unusual => Unlike(balance, unit, step, null),
             BalanceStatus.UsualLoss => $"It fits: {rest!.Write(unit)} lost, not weighed ({balance.Usual!.Kind.Words()}).",
             BalanceStatus.UsualGain =>
                 $"It fits: {Mass.FromGrams(balance.TakenUpNotWeighed!.Value).Write(unit)} taken up, not weighed ({balance.UsualGain!.Kind.Words()}).",
             _ when rest is null => "Taken in.",
-            _ when balance.ByDifference is { } gone => $"It fits: {gone.Write(unit)} left by difference.",
+            _ when balance.ByDifference is { } gone => $"{gone.Write(unit)} left, found by difference: nothing else checks what came out.",
             _ => $"It fits: {rest!.Write(unit)} unaccounted, within what the weighings explain.",
         };
+    }
+
+    /// <summary>A loss found by difference that hardly ever comes out so: what it would be, and what is usual.</summary>
+    /// <param name="told">What would bring it inside, null when nothing would.</param>
+    public static string Unlike(Balance balance, MassUnit unit, StepKind step, Explanation? told)
+    {
+        var (taken, kept) = (balance.In!.Mass, balance.Kept!.Mass);
+        var first = $"{kept.Write(unit)} from {taken.Write(unit)} is {Figures.Percent(kept.Grams / taken.Grams)}";
+        var usual = balance.Usual is not { } known
+            ? "."
+            : $"; {Doing(step)} like this keeps {Share(known.Most)} to {Share(known.Least)} % of it, all but once in a hundred.";
+        return $"{first}{usual} {(told is null ? "No other weight checks it." : Guess(told, unit))}";
+
+        string Share(Mass lost) =>
+            Math.Round(Math.Clamp(1 - (lost.Grams / taken.Grams), 0, 1) * 100).ToString(System.Globalization.CultureInfo.InvariantCulture);
+    }
+
+    private static string Guess(Explanation told, MassUnit unit)
+    {
+        if (told.Open is not { } open)
+        {
+            return Guess(new Slip(told.Kind!.Value, told.FlowId, told.Logged, told.Likelier, 0), unit);
+        }
+
+        var (logged, least, most) = (Mass.FromGrams(told.Logged), Mass.FromGrams(open.Low), Mass.FromGrams(open.High));
+        return $"Is a digit missing in {logged.Write(unit)}? {least.Write(unit)} to {most.Write(unit)} would fit.";
     }
 
     /// <summary>More is taken than the book has: both figures.</summary>
@@ -160,6 +187,9 @@ public static class BalanceWords
             SlipKind.UsualBowl => $"Was the usual bowl weighed with the {logged}? Without it: {likelier}.",
             SlipKind.ForgottenTare => $"Was something weighed along with the {logged}? About {likelier} would fit.",
             SlipKind.TenTimes => $"Is a digit too many or too few in {logged}? {likelier} would fit.",
+            SlipKind.FirstDigitLost => $"Is the first digit missing in {logged}? {likelier} would fit.",
+            SlipKind.DigitLost => $"Is a digit missing in {logged}? {likelier} would fit.",
+            SlipKind.DigitAdded => $"Is a digit too many in {logged}? {likelier} would fit.",
             SlipKind.DigitsExchanged => $"Are two digits exchanged in {logged}? {likelier} would fit.",
             SlipKind.PoundsForKilograms => $"Were pounds and kilograms taken for each other at {logged}? {likelier} would fit.",
             SlipKind.OuncesForGrams => $"Were ounces and grams taken for each other at {logged}? {likelier} would fit.",

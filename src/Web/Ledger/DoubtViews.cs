@@ -40,25 +40,36 @@ public static class DoubtViews
             .Flows.Where(f => f.Entry.Answer is not null || f.ConfirmedBecause is not null)
             .Select(f => f.EntryId)
             .ToHashSet();
-        var doubts = reconciliation.Doubts.Where(d => !d.EntryIds.Any(answered.Contains)).ToArray();
+        var doubts = reconciliation
+            .Doubts.Where(d => !d.EntryIds.Any(answered.Contains) && !(d.UnlikeAt is { } at && answered.Contains(at)))
+            .ToArray();
         return new AgreementView(
             reconciliation.Degrees,
             reconciliation.Checkable,
             [.. doubts.Select(d => View(d, flows, unit))],
-            Sentence(reconciliation, doubts.Length)
+            Sentence(reconciliation, doubts.Length, flows)
         );
     }
 
-    private static string Sentence(Reconciliation r, int doubts)
+    private static string Sentence(Reconciliation r, int doubts, Dictionary<Guid, FamilyFlow> flows)
     {
         var open = r.Flows.Values.Count(f => f.Reconciled is null);
         var unsolved =
             open == 0 ? ""
             : open == 1 ? " One mass cannot be determined: nothing fixes it."
             : FormattableString.Invariant($" {open} masses cannot be determined: nothing fixes them.");
+        var alone = r.Flows.Values.Count(f =>
+            f is { LoggedGrams: not null, IsChecked: false, Excluded: false } && flows.ContainsKey(f.FlowId)
+        );
+        var unchecked_ =
+            alone == 0 ? ""
+            : alone == 1 ? " One weighing is not checked by any."
+            : FormattableString.Invariant($" {alone} weighings are not checked by any.");
         return r.Degrees == 0 && doubts == 0 ? "No balance can check these weighings yet: nothing was weighed twice." + unsolved
             : doubts == 0
-                ? FormattableString.Invariant($"{r.Checkable} weighings are checked by {r.Degrees} balances, and they agree.") + unsolved
+                ? FormattableString.Invariant($"{r.Checkable} weighings are checked by {r.Degrees} balances, and they agree.")
+                    + unchecked_
+                    + unsolved
             : FormattableString.Invariant($"{(doubts == 1 ? "One weighing does" : $"{doubts} weighings do")} not agree with the rest.")
                 + unsolved;
     }
@@ -81,13 +92,14 @@ public static class DoubtViews
             )
         );
         var missing = doubt.Slip?.Kind == SlipKind.SomethingNotLogged;
+        var alone = doubt.UnlikeAt is not null;
         var swapped = doubt.Slip?.Kind == SlipKind.LotsExchanged;
         var which =
             swapped ? $"{suspects[0].Words} and {suspects[1].Words}"
             : suspects.Length == 1 ? suspects[0].Words
             : $"{suspects[0].Words}, or "
-                + $"{string.Join(" or ", suspects.Skip(1).Take(3).Select(s => s.Words))}{(suspects.Length > 4 ? " or another" : "")} (no balance can "
-                + $"tell them apart)";
+                + $"{string.Join(" or ", suspects.Skip(1).Take(3).Select(s => s.Words))}{(suspects.Length > 4 ? " or another" : "")}"
+                + (alone ? "" : " (no balance can tell them apart)");
         return new DoubtView(
             suspects,
             new NumberFigure(
@@ -101,7 +113,8 @@ public static class DoubtViews
                 ? $"{BalanceWords.Guess(doubt.Slip, unit)} The step of {suspects[0].DoneAt.ToString("d MMM", CultureInfo.InvariantCulture)} is "
                     + $"short by that; or one of its weighings is out by as much "
                     + $"({string.Join(", ", suspects.Skip(1).Take(3).Select(s => s.Logged.Text))})."
-                : $"Look at {which}. {(doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))}"
+                : $"Look at {which}{(alone ? ", which only what is usual speaks against" : "")}. "
+                    + (doubt.Slip is null ? $"The rest of the log leaves {likelier.Text} for it." : BalanceWords.Guess(doubt.Slip, unit))
         );
     }
 

@@ -110,17 +110,24 @@ public static class DraftEndpoints
 
         var unit = context.Workshop.Unit;
         var family = await Family.Of(db, [.. step.From.Select(t => t.LotId)], cancellationToken);
-        var entry = new Entry(Guid.CreateVersion7(), step.Step, [.. outcome.Flows.Select(f => f.Flow)]);
-        var fields = Fields(command).Zip(outcome.Flows).ToDictionary(p => p.Second.Flow.Id, p => p.First);
-        var told = Explanations.Of(family.Entries, entry, context.UsualBowl);
-        var own = told.Where(e => e.IsNew).Take(2).Select(e => Own(e, fields[e.FlowId], unit));
+        // The store names a weighing by its flow.
+        var entry = new Entry(
+            Guid.CreateVersion7(),
+            step.Step,
+            [.. outcome.Flows.Select(f => f.Flow.Weighing is { } w ? f.Flow with { Id = w.Id } : f.Flow)]
+        );
+        var fields = Fields(command).Zip(outcome.Flows).ToDictionary(p => p.Second.Flow.Weighing?.Id ?? p.Second.Flow.Id, p => p.First);
+        // Where only an earlier step cannot be, its explanations are the ones; they name the draft's weighings as its fields do.
+        var told =
+            outcome.IsContradicted || decision.Settled.FirstOrDefault(s => s.IsImpossible) is not { } settled
+                ? Explanations.Of(family.Entries, entry, context.UsualBowl)
+                : [.. settled.Explanations.Take(QuestionEndpoints.MostSlips)];
+        var own = told.Where(e => e.IsNew).Take(QuestionEndpoints.MostSlips).Select(e => Own(e, fields[e.FlowId], unit));
         var earlier = told.Where(e => !e.IsNew)
             .Take(QuestionEndpoints.MostWeighings)
             .Select(e => QuestionEndpoints.Weighing(e, family, unit));
         AnswerTap[] taps = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];
-        return TypedResults.Ok(
-            new DraftQuestion(LedgerEndpoints.Trouble(outcome, decision.View, context), outcome.OverBook.Count > 0, taps)
-        );
+        return TypedResults.Ok(new DraftQuestion(LedgerEndpoints.Trouble(decision, context), outcome.OverBook.Count > 0, taps));
     }
 
     private static AnswerTap Own(Explanation told, string field, MassUnit unit)
@@ -130,8 +137,11 @@ public static class DraftEndpoints
             AnswerKind.Weighing,
             Field: field,
             Mass: right,
-            Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: it was {right}{QuestionEndpoints.Kind(told.Kind)}"
-        );
+            Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: {QuestionEndpoints.Was(told, right, unit)}"
+        )
+        {
+            Open = told.Open is not null,
+        };
     }
 
     private static IEnumerable<string> Fields(StepCommand command) =>

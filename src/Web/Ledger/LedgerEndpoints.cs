@@ -46,8 +46,14 @@ public static class LedgerEndpoints
         StepOutcome Outcome,
         Dictionary<Guid, LotRow> Rows,
         DateTimeOffset DoneAt,
-        BalanceView View
-    );
+        BalanceView View,
+        IReadOnlyList<SettledStep> Settled
+    )
+    {
+        /// <summary>The figures contradict the log or each other: kept as a draft until somebody says which is right, or gives a
+        /// reason.</summary>
+        public bool IsContradicted => Outcome.IsContradicted || Settled.Any(s => s.IsImpossible);
+    }
 
     /// <summary>Decides what may be logged: asked once for a preview and once for an entry, with the same checks.</summary>
     /// <returns>The decision, or what stands against it.</returns>
@@ -74,30 +80,36 @@ public static class LedgerEndpoints
         var reader = new StepReader(context.Workshop, request, context.DayOf(doneAt));
         var command = reader.Read(lots);
         var outcome = command.Then(c => StepDesk.WeighUp(c, context.UsualBowl, Guid.CreateVersion7));
-        if (outcome is { IsRefused: false, Value.Balance.Status: BalanceStatus.Suspicious })
+        if (outcome is { IsRefused: false, Value: { HangsOnWhatIsUsual: true, Balance.In.Mass.Grams: > 0 } })
         {
-            // Something is missing: what usually goes there says whether that is a question.
+            // Something is missing, or found by difference: what usually goes there says whether that is a question.
             outcome = (await UsualLosses.Read(db, [request.Step], cancellationToken)).Judge(command.Value, outcome.Value);
         }
 
-        return outcome.IsRefused
-            ? (null, Problems.Refused(outcome.Refusals))
-            : (
-                new Decision(
-                    reader,
-                    command.Value,
-                    outcome.Value,
-                    rows,
-                    doneAt,
-                    outcome.Value.Balance.View(
-                        context.Workshop.Unit,
-                        request.Step,
-                        outcome.Value.Slip,
-                        LedgerStore.Noil(command.Value, outcome.Value)
-                    )
-                ),
-                null
-            );
+        if (outcome.IsRefused)
+        {
+            return (null, Problems.Refused(outcome.Refusals));
+        }
+
+        var settled = await SettledSteps.Of(db, command.Value, outcome.Value, context.UsualBowl, cancellationToken);
+        var view = outcome.Value.Balance.View(
+            context.Workshop.Unit,
+            request.Step,
+            outcome.Value.Slip,
+            LedgerStore.Noil(command.Value, outcome.Value)
+        );
+        return (
+            new Decision(
+                reader,
+                command.Value,
+                outcome.Value,
+                rows,
+                doneAt,
+                settled.FirstOrDefault(s => s.IsOwn) is { } own ? view with { Sentence = own.Sentence(context.Workshop.Unit) } : view,
+                settled
+            ),
+            null
+        );
     }
 
     private static async Task<Results<Ok<WeighedUp>, ProblemHttpResult>> WeighUp(
@@ -135,7 +147,8 @@ public static class LedgerEndpoints
                 dressing,
                 request.Dyeing is { } dyeing
                     ? DyeingView.Of(dyeing.ToNotes(), DryGrams(outcome.Balance.In, outcome.Composition), context.Workshop.Unit)
-                    : null
+                    : null,
+                decision.Settled.FirstOrDefault(s => !s.IsOwn)?.Sentence(context.Workshop.Unit)
             )
         );
     }
@@ -213,8 +226,8 @@ public static class LedgerEndpoints
             return against ?? Problems.Refused(decision!.Outcome.Reserved);
         }
 
-        var (reader, command, outcome, rows, doneAt, view) = decision;
-        if (outcome.IsContradicted && because is null)
+        var (reader, command, outcome, rows, doneAt, view, settled) = decision;
+        if (decision.IsContradicted && because is null)
         {
             if (await Stored(db, context, key, cancellationToken) is { } before)
             {
@@ -226,7 +239,7 @@ public static class LedgerEndpoints
                 Key = key,
                 Step = request.Step,
                 Request = StoredSteps.Of(request with { DoneAt = doneAt }).Write(),
-                Trouble = Trouble(outcome, view, context),
+                Trouble = Trouble(decision, context),
                 RecordedAt = context.Now,
                 RecordedBy = context.PersonId,
             };
@@ -288,9 +301,20 @@ public static class LedgerEndpoints
             view = View(await Family.Of(db, [made[0].Id], cancellationToken), entry.Id, context);
         }
 
+        if (because is not null && settled.Count > 0)
+        {
+            await SettledSteps.Answer(db, settled, context.Now, context.Workshop.PersonName, cancellationToken);
+        }
+
         await Commit(transaction, cancellationToken);
         return TypedResults.Ok(
             new EntryAnswer(true, entry.Id, null, view, view.Sentence, [.. made.Select(l => new MadeLot(l.Id, l.Code, l.Form, l.Fibre))])
+            {
+                Asks =
+                    because is not null ? null
+                    : Asked.Is(entry) ? entry.Id
+                    : settled.FirstOrDefault(s => !s.IsOwn)?.Entry.Id,
+            }
         );
     }
 
@@ -302,8 +326,14 @@ public static class LedgerEndpoints
         own?.CommitAsync(cancellationToken) ?? Task.CompletedTask;
 
     // A taking above the book is the news; that less came out of it than went in then says nothing.
-    internal static string Trouble(StepOutcome outcome, BalanceView view, RequestContext context) =>
-        BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit) ?? view.Sentence;
+    internal static string Trouble(Decision decision, RequestContext context) =>
+        BalanceWords.AboveTheBook(decision.Outcome.OverBook, context.Workshop.Unit)
+        ?? (
+            decision.Outcome.IsContradicted
+                ? null
+                : decision.Settled.FirstOrDefault(s => s is { IsOwn: false, IsImpossible: true })?.Sentence(context.Workshop.Unit)
+        )
+        ?? decision.View.Sentence;
 
     private static BalanceView View(Family family, Guid entry, RequestContext context) =>
         family

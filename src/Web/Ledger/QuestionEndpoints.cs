@@ -50,7 +50,11 @@ public sealed record AnswerTap(
     string? Mass = null,
     string? Words = null,
     string? Field = null
-);
+)
+{
+    /// <summary>For a weighing: <c>Mass</c> is only near what it was, and the person types it.</summary>
+    public bool Open { get; init; }
+}
 
 /// <summary>A question of the log with its answers, the likeliest first.</summary>
 public sealed record QuestionView(
@@ -95,6 +99,9 @@ public static class QuestionEndpoints
     /// <summary>How many weighings are offered as the wrong one.</summary>
     internal const int MostWeighings = 2;
 
+    /// <summary>How many slips are offered where only what is usual speaks against a weight.</summary>
+    internal const int MostSlips = 3;
+
     public static void Map(RouteGroupBuilder group)
     {
         group
@@ -130,13 +137,13 @@ public static class QuestionEndpoints
         var family = await Family.Of(db, [await LotOf(db, id, cancellationToken)], cancellationToken);
         var flows = family.Flows.Where(f => f.EntryId == id).ToArray();
         var balance = family.Masses.BalanceAt(id);
-        var wrong = Explanations.OfGap(
-            family.Entries,
-            family.Masses,
-            Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses),
-            id,
-            context.UsualBowl
-        );
+        var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
+        if (balance is { ByDifference: not null, Usual: not null })
+        {
+            return TypedResults.Ok(Unlike(family, flows, balance, reconciliation, context));
+        }
+
+        var wrong = Explanations.OfGap(family.Entries, family.Masses, reconciliation, id, context.UsualBowl);
         // A slip that tells the figure by itself is likelier than anything else; other weighings come after what simply fell or was
         // forgotten.
         var sharp = wrong.Where(e => e.IsSharp).Take(1).ToArray();
@@ -161,6 +168,32 @@ public static class QuestionEndpoints
                     new AnswerTap(AnswerKind.NotKnown),
                 ]
             )
+        );
+    }
+
+    /// <summary>A loss found by difference that is unlike what usually goes there: the slips that would bring it inside, or it was so.</summary>
+    private static QuestionView Unlike(
+        Family family,
+        FamilyFlow[] flows,
+        Balance balance,
+        Reconciliation reconciliation,
+        RequestContext context
+    )
+    {
+        var agreeing = reconciliation.Flows.Values.Where(f => f.IsChecked).Select(f => f.FlowId).ToHashSet();
+        var (id, unit) = (flows[0].EntryId, context.Workshop.Unit);
+        var told = Explanations.OfDifference(family.Entries, family.Masses, agreeing, id, id, context.UsualBowl);
+        return new QuestionView(
+            id,
+            flows[0].Step,
+            flows[0].DoneAt,
+            flows.First(f => f.LotId is not null && f.Role != FlowRole.In).Lot!.Code,
+            BalanceWords.Unlike(balance, unit, flows[0].Step, told.Count == 0 ? null : told[0]),
+            [
+                .. told.Take(MostSlips).Select(e => Weighing(e, family, unit)),
+                new AnswerTap(AnswerKind.AsItIs),
+                new AnswerTap(AnswerKind.NotKnown),
+            ]
         );
     }
 
@@ -205,9 +238,18 @@ public static class QuestionEndpoints
             FlowId: told.FlowId,
             Revision: flow.Revision,
             Mass: right,
-            Words: $"{DoubtViews.Suspect(flow, unit).Words}: it was {right}{Kind(told.Kind)}"
-        );
+            Words: $"{DoubtViews.Suspect(flow, unit).Words}: {Was(told, right, unit)}"
+        )
+        {
+            Open = told.Open is not null,
+        };
     }
+
+    /// <summary>What a weight was instead, and by which slip.</summary>
+    internal static string Was(Explanation told, string right, MassUnit unit) =>
+        told.Open is { } open
+            ? $"a digit is missing, {Mass.FromGrams(open.Low).Write(unit)} to {Mass.FromGrams(open.High).Write(unit)}"
+            : $"it was {right}{Kind(told.Kind)}";
 
     /// <summary>A weight as a scale would say it.</summary>
     internal static Mass Rounded(double grams) => Mass.FromGrams(grams >= 20 ? Math.Round(grams) : Math.Round(grams, 1));
@@ -220,6 +262,9 @@ public static class QuestionEndpoints
             SlipKind.UsualBowl => " without the usual bowl",
             SlipKind.ForgottenTare => " without what was weighed along",
             SlipKind.TenTimes => ", a digit too many or too few",
+            SlipKind.FirstDigitLost => ", the first digit missing",
+            SlipKind.DigitLost => ", a digit missing",
+            SlipKind.DigitAdded => ", a digit too many",
             SlipKind.DigitsExchanged => ", two digits exchanged",
             SlipKind.PoundsForKilograms => ", pounds for kilograms",
             SlipKind.OuncesForGrams => ", ounces for grams",
@@ -357,6 +402,13 @@ public static class QuestionEndpoints
         );
         await db.SaveChangesAsync(cancellationToken);
         await LedgerStore.Refresh(db, [await LotOf(db, id, cancellationToken)], cancellationToken);
+        if (request.AnswersQuestion && entry.Status == BalanceStatus.Unusual)
+        {
+            // Where it went was just said: that it is much is no second question.
+            (entry.Answer, entry.AnsweredAt, entry.AnsweredBy, entry.AnsweredGapGrams) = (GapAnswer.AsItIs, by.At, by.Who, entry.GapGrams);
+            await db.SaveChangesAsync(cancellationToken);
+        }
+
         if (entry.Status == BalanceStatus.Impossible && entry.ConfirmedBecause is null)
         {
             if (request.Because is null)

@@ -101,6 +101,7 @@ public sealed record PortionView(double Percent, MassFigure Mass);
 /// <param name="Reserved">Said when it would take what is kept for a project.</param>
 /// <param name="AboveTheBook">Said when more is taken than the book has of a lot.</param>
 /// <param name="Dyeing">What the doses of a dyeing come to.</param>
+/// <param name="Unlike">An earlier step whose loss these weights would tell, unlike what usually goes there: which and why.</param>
 /// <param name="Dressing">Where fibre is dressed and its mass is known: what the usual percentages come to.</param>
 public sealed record WeighedUp(
     BalanceView Balance,
@@ -108,7 +109,8 @@ public sealed record WeighedUp(
     string? Reserved,
     string? AboveTheBook,
     IReadOnlyList<PortionView> Dressing,
-    DyeingView? Dyeing
+    DyeingView? Dyeing,
+    string? Unlike
 );
 
 public sealed record MadeLot(Guid Id, string Code, LotForm Form, Fibre Fibre);
@@ -122,7 +124,11 @@ public sealed record EntryAnswer(
     BalanceView? Balance,
     string Sentence,
     IReadOnlyList<MadeLot> Made
-);
+)
+{
+    /// <summary>The entry whose question stands now: this one, or an earlier one that its weights settled; null when none does.</summary>
+    public Guid? Asks { get; init; }
+}
 
 public sealed record ConfirmRequest([property: StringLength(500, MinimumLength = 3)] string Because);
 

@@ -9,6 +9,7 @@ namespace EarthyTuft.Web.LotPages;
 
 /// <summary>One line of "where did it go".</summary>
 /// <param name="Share">Of everything that came in.</param>
+/// <param name="NotChecked">Found by difference from a weight that no other weight checks.</param>
 public sealed record WhereLine(
     WentTo To,
     LossKind? Loss,
@@ -16,7 +17,8 @@ public sealed record WhereLine(
     StepKind? Step,
     MassFigure? Logged,
     MassFigure? Reconciled,
-    string? Share
+    string? Share,
+    bool NotChecked
 );
 
 /// <summary>Where the fleeces behind a lot went.</summary>
@@ -49,6 +51,12 @@ public static class WherePages
         var where = Whereabouts.Of(family.Entries, family.Masses, reconciliation, f => (flows[f.Id].LossKind!.Value, flows[f.Id].Fate));
         var unit = context.Workshop.Unit;
         var incoming = where.Lines.Where(l => l.IsIncoming).Sum(l => l.Logged?.Mass.Grams ?? 0);
+        // Found from weights that nothing checks: then the figure is no more certain than they are.
+        var alone = family.Entries.Any(e =>
+            e.FindsByDifference
+            && family.Masses.GapAt(e.Id) is { } gap
+            && gap.Terms.Any(t => reconciliation.Flows.TryGetValue(t.Weighing.Id, out var told) && !told.IsChecked)
+        );
         var rest = where.Lines.Single(l => l.To == WentTo.Unaccounted).Logged;
         return new WherePage(
             code,
@@ -66,7 +74,8 @@ public static class WherePages
                             : Provenance.Measured
                     ),
                     l.ReconciledGrams is { } grams ? Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned) : null,
-                    incoming > 0 && l.Logged is { } mass ? Figures.Percent(mass.Mass.Grams / incoming) : null
+                    incoming > 0 && l.Logged is { } mass ? Figures.Percent(mass.Mass.Grams / incoming) : null,
+                    l.To == WentTo.LostByDifference && alone
                 )),
             ],
             DoubtViews.Of(reconciliation, family, unit),

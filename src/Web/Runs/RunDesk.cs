@@ -11,6 +11,9 @@ namespace EarthyTuft.Web.Runs;
 /// <summary>Moves runs: one tap at a time, each in one transaction in which the run is held.</summary>
 public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds kinds, IServiceProvider services)
 {
+    /// <summary>More taps than a person makes while one is on its way.</summary>
+    private const int NewestTaps = 40;
+
     /// <summary>The craft of a station.</summary>
     public ICraft Of(StepKind craft) => services.GetRequiredKeyedService<ICraft>(craft);
 
@@ -284,7 +287,8 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
                 described[r.Id].Summary.MayBeLogged,
                 described[r.Id].Calls,
                 described[r.Id].Entry,
-                described[r.Id].Details
+                described[r.Id].Details,
+                [.. r.Events.Where(e => e.Key != null).OrderByDescending(e => e.Ordinal).Take(NewestTaps).Select(e => e.Key!.Value)]
             )),
         ];
     }

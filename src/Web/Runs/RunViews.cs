@@ -86,6 +86,7 @@ public sealed record RunLoss(LossKind Kind, string Mass);
 /// <param name="Calls">What its parts call for.</param>
 /// <param name="Entry">What it fills in of the entry that logs it.</param>
 /// <param name="Details">What is particular to the craft.</param>
+/// <param name="Taps">The keys of the newest taps in it: a screen that shows its own taps before they are answered counts each once.</param>
 public sealed record RunView(
     Guid Id,
     StepKind Craft,
@@ -95,7 +96,8 @@ public sealed record RunView(
     bool MayBeLogged,
     IReadOnlyList<RunCallView> Calls,
     RunEntry Entry,
-    CraftView Details
+    CraftView Details,
+    IReadOnlyList<Guid> Taps
 );
 
 /// <summary>A dot on a curve.</summary>

@@ -27,6 +27,7 @@ public sealed record TakenInPartRequest(Fibre Fibre, double Percent, [property: 
 /// <param name="Mass">As typed, any unit.</param>
 /// <param name="Breed">A breed, a cross such as <c>Gotland 50 / Wensleydale 50</c>, or nothing for unknown.</param>
 /// <param name="Fibre">Taken from the breed when not given, else wool.</param>
+/// <param name="MassAsWritten">It weighs so, though the breed's fleeces are far lighter; else it is asked about.</param>
 /// <param name="BreedAsWritten">The breed is not in the book, and is meant as it is written; else it is asked about.</param>
 public sealed record TakeInRequest(
     [property: StringLength(60)] string Mass,
@@ -48,7 +49,8 @@ public sealed record TakeInRequest(
     LotForm Form = LotForm.Raw,
     [property: StringLength(300)] string? Before = null,
     bool Dyed = false,
-    [property: MaxLength(12)] IReadOnlyList<TakenInPartRequest>? Parts = null
+    [property: MaxLength(12)] IReadOnlyList<TakenInPartRequest>? Parts = null,
+    bool MassAsWritten = false
 );
 
 public sealed record TakenIn(Guid EntryId, Guid LotId, string Code, MassFigure Logged);
@@ -127,6 +129,11 @@ public static class TakeInEndpoints
             return Problems.Refused(check.Refusals);
         }
 
+        if (!request.MassAsWritten && TakeInRules.Unlike(mass.Value, request.Form, parentage.Value, book.Find) is { } unlike)
+        {
+            return Problems.Refused([Heavy(mass.Value, unlike, request.Breed!.Trim(), context.Workshop.Unit)]);
+        }
+
         var clean = parentage.Value.CleanYield(book.Find);
         var weighing = new Weighing(
             Guid.CreateVersion7(),
@@ -190,6 +197,15 @@ public static class TakeInEndpoints
             ? TypedResults.Ok(stored)
             : Problems.Of(409, "changed-meanwhile", "Send it again.");
     }
+
+    private static Refusal Heavy(Mass weight, (Span Usual, IReadOnlyList<Mass> Likelier) unlike, string breed, MassUnit unit) =>
+        new(
+            "mass",
+            "unlike-the-breed",
+            $"{weight.Write(unit)} is more than three fleeces of {breed}, which weigh {Mass.From(unlike.Usual.Low, MassUnit.Kilogram).Write(unit)} "
+                + $"to {Mass.From(unlike.Usual.High, MassUnit.Kilogram).Write(unit)} each. Nothing is taken in yet: which is it?",
+            [.. unlike.Likelier.Take(3).Select(m => m.Write(unit))]
+        );
 
     private static async Task<TakenIn?> Stored(EarthyTuftDb db, RequestContext context, Guid key, CancellationToken cancellationToken)
     {

@@ -30,6 +30,10 @@ public class CombingTests(House house) : IClassFixture<House>
 
     private static string Text(JsonElement details, string field) => details.GetProperty(field).GetString()!;
 
+    /// <summary>How the load on the combs stands after the transfers that were tapped.</summary>
+    private static JsonElement Stand(JsonElement run) =>
+        Details(run).GetProperty("stands")[Details(run).GetProperty("transfers").GetInt32()];
+
     [Fact]
     public async Task A_long_wool_asks_for_its_tips_to_lead_and_its_tender_part_is_named()
     {
@@ -82,14 +86,14 @@ public class CombingTests(House house) : IClassFixture<House>
                 }
             )
         ).Expect(200);
-        Assert.Contains("4 transfers are left, then draw off with the tips leading", Text(Details(run), "leadingSentence"));
+        Assert.Contains("4 transfers are left, then draw off with the tips leading", Text(Stand(run), "sentence"));
         for (var i = 0; i < 3; i++)
         {
             run = (await Tap(ada, Id(run), new { kind = "transferFibre" })).Expect(200);
         }
 
-        Assert.Equal(("butt", false), (Text(Details(run), "leading"), Details(run).GetProperty("isReady").GetBoolean()));
-        Assert.Contains("weigh what a transfer leaves", Text(Details(run), "leadingSentence"));
+        Assert.Equal(("butt", false), (Text(Stand(run), "leading"), Stand(run).GetProperty("isReady").GetBoolean()));
+        Assert.Contains("weigh what a transfer leaves", Text(Stand(run), "sentence"));
         run = (
             await Tap(
                 ada,
@@ -102,9 +106,9 @@ public class CombingTests(House house) : IClassFixture<House>
                 }
             )
         ).Expect(200);
-        Assert.Contains("costs about 0.67 g a load as noil", Text(Details(run), "leadingSentence"));
+        Assert.Contains("costs about 0.67 g a load as noil", Text(Stand(run), "sentence"));
         run = (await Tap(ada, Id(run), new { kind = "transferFibre" })).Expect(200);
-        Assert.Equal(("tip", true), (Text(Details(run), "leading"), Details(run).GetProperty("isReady").GetBoolean()));
+        Assert.Equal(("tip", true), (Text(Stand(run), "leading"), Stand(run).GetProperty("isReady").GetBoolean()));
 
         foreach (var noil in new[] { 3, 4, 3, 4, 8, 9, 3, 4, 3 })
         {
@@ -266,7 +270,7 @@ public class CombingTests(House house) : IClassFixture<House>
                 }
             )
         ).Expect(200);
-        Assert.Contains("The tips lead now, and as it is drawn off", Text(Details(pulled), "leadingSentence"));
+        Assert.Contains("The tips lead now, and as it is drawn off", Text(Stand(pulled), "sentence"));
         Assert.Equal(["kind not-here"], (await Tap(ada, Id(pulled), new { kind = "transferFibre" })).Refused());
         Assert.Equal(
             ["wanted wrong-end"],

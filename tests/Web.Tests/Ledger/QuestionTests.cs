@@ -96,7 +96,8 @@ public class QuestionTests(House house) : IClassFixture<House>
         var told = (
             await ada.Post($"/api/entries/{lost}/completions", new { loss = new { kind = "dungTags" }, answersQuestion = true })
         ).Expect(200);
-        Assert.Equal("It fits: 1\u202F000 g left by difference.", Text(told, "sentence"));
+        Assert.Equal("1\u202F000 g", Text(told.GetProperty("balance").GetProperty("byDifference"), "text"));
+        Assert.Empty(await Asked(ada));
 
         var heap = await Short("1100");
         var made = (await ada.Post($"/api/entries/{heap}/completions", new { heap = new { form = "skirted" }, answersQuestion = true }))

@@ -127,10 +127,6 @@ export async function putRun(run: Schema['RunView']) {
   );
 }
 
-/** A run as the house told it last; another object once it has changed. */
-export const runAsTold = (id: string) =>
-  queryClient.getQueryData<Schema['RunView'][]>(runs.queryKey)?.find((r) => r.id === id);
-
 export const useStations = () => useQuery(stations);
 
 /** Breeds that begin like, contain or nearly are what was typed. */

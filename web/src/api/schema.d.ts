@@ -2458,12 +2458,14 @@ export interface components {
       words?: null | string;
       /** @description For a weighing of a draft that is not logged yet: its field. */
       field?: null | string;
+      /** @description For a weighing: `Mass` is only near what it was, and the person types it. */
+      open?: boolean;
     };
     /**
      * @description What a step's balance says.
      * @enum {unknown}
      */
-    BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'usualGain' | 'suspicious' | 'impossible';
+    BalanceStatus: 'open' | 'fits' | 'usualLoss' | 'usualGain' | 'suspicious' | 'impossible' | 'unusual';
     BalanceView: {
       in: null | components['schemas']['MassFigure'];
       gains: components['schemas']['MassFigure'];
@@ -3117,6 +3119,15 @@ export interface components {
       /** @description What does not suit between combs and fibre, with what to do instead. */
       cautions: string[];
     };
+    /** @description A load after some transfers. */
+    CombStandView: {
+      /** @description The end that leads if it is drawn off then. */
+      leading: components['schemas']['LockEnd'];
+      /** @description It was transferred as often as planned, or more, and the wanted end leads. */
+      isReady: boolean;
+      /** @description Which end leads, and what one more transfer would do. */
+      sentence: string;
+    };
     /** @description Fibre goes on the combs. */
     CombStart: {
       lotIds: string[];
@@ -3466,12 +3477,11 @@ export interface components {
        * @description Of the load that is on the combs now.
        */
       transfers: number;
-      /** @description The end that leads if it is drawn off now. */
-      leading: components['schemas']['LockEnd'];
-      /** @description It was transferred as often as planned, or more, and the wanted end leads. */
-      isReady: boolean;
-      /** @description Which end leads, and what one more transfer would do. */
-      leadingSentence: string;
+      /**
+       * @description How a load stands after no transfer, after one, and so on, some beyond where it is: a tap is shown before it is
+       *         answered.
+       */
+      stands: components['schemas']['CombStandView'][];
       /** @description Which loads stand out by their noil; empty while none does. */
       tenderSentence: string;
       /**
@@ -3876,6 +3886,11 @@ export interface components {
       balance: null | components['schemas']['BalanceView'];
       sentence: string;
       made: components['schemas']['MadeLot'][];
+      /**
+       * Format: uuid
+       * @description The entry whose question stands now: this one, or an earlier one that its weights settled; null when none does.
+       */
+      asks?: null | string;
     };
     /** @description Entries of a lot's way further back. */
     EntryPage: {
@@ -6741,6 +6756,8 @@ export interface components {
       entry: components['schemas']['RunEntry'];
       /** @description What is particular to the craft. */
       details: components['schemas']['CraftView'];
+      /** @description The keys of the newest taps in it: a screen that shows its own taps before they are answered counts each once. */
+      taps: string[];
     };
     /** @description The whole card: sample, lock and the way back to the raw fleece. */
     SampleCard: {
@@ -7151,7 +7168,10 @@ export interface components {
       | 'poundsForKilograms'
       | 'ouncesForGrams'
       | 'lotsExchanged'
-      | 'somethingNotLogged';
+      | 'somethingNotLogged'
+      | 'firstDigitLost'
+      | 'digitLost'
+      | 'digitAdded';
     /** @enum {unknown} */
     Soundness: 'sound' | 'tender' | 'break';
     /** @description A range of typical values, both ends included. */
@@ -7595,6 +7615,11 @@ export interface components {
       dyed: boolean;
       /** @description Of a blend: what is in it. */
       parts?: null | components['schemas']['TakenInPartRequest'][];
+      /**
+       * @description It weighs so, though the breed's fleeces are far lighter; else it is asked about.
+       * @default false
+       */
+      massAsWritten: boolean;
     };
     TakenIn: {
       /** Format: uuid */
@@ -7965,6 +7990,8 @@ export interface components {
       /** @description Where fibre is dressed and its mass is known: what the usual percentages come to. */
       dressing: components['schemas']['PortionView'][];
       dyeing: null | components['schemas']['DyeingView'];
+      /** @description An earlier step whose loss these weights would tell, unlike what usually goes there: which and why. */
+      unlike: null | string;
     };
     /**
      * @description The state the fibre was in when it was weighed. Wool changes weight by several percent with the air.
@@ -7998,6 +8025,8 @@ export interface components {
       reconciled: null | components['schemas']['MassFigure'];
       /** @description Of everything that came in. */
       share: null | string;
+      /** @description Found by difference from a weight that no other weight checks. */
+      notChecked: boolean;
     };
     /** @description Where the fleeces behind a lot went. */
     WherePage: {

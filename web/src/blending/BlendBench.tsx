@@ -16,7 +16,7 @@ import { CountTarget } from '../runs/CountTarget';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { Counted, RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
 import { SayCount } from '../runs/SayCount';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap, useUnseen } from '../runs/taps';
 import { MassOf } from '../ui/Figure';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
@@ -53,12 +53,14 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
   const atOnce = useTap(run.id);
   const [mass, setMass] = useState('');
   const [loads, setLoads] = useState('');
-  const done = d.loads.length;
+  // Those that wait for their answer are counted as well.
+  const done = d.loads.length + useUnseen(run)((c) => c.kind === 'blendOneLoad');
   useAwake(mayLog);
   const again = () => {
     acts.clear();
-    const sent = counting.send({ kind: 'blendOneLoad', mass: mass.trim() || null, at: tappedAt() }, () =>
-      setMass((now) => (now === mass ? '' : now)),
+    const sent = counting.send(
+      { kind: 'blendOneLoad', mass: mass.trim() || null, at: tappedAt() },
+      emptying([mass, setMass]),
     );
     if (sent) tellCount(done + 1, d.planned);
   };
@@ -156,7 +158,8 @@ function Blending({ run, first }: { run: RunOf<'blend'>; first: boolean }) {
               onSubmit={(e: FormEvent) => {
                 e.preventDefault();
                 const count = number(loads);
-                if (count !== null) atOnce.send({ kind: 'countBlendLoads', count, at: tappedAt() }, () => setLoads(''));
+                if (count !== null)
+                  atOnce.send({ kind: 'countBlendLoads', count, at: tappedAt() }, emptying([loads, setLoads]));
               }}
             >
               <NumberField

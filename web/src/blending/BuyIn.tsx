@@ -63,6 +63,7 @@ export function BuyIn({ added }: { added: (lot: string) => void }) {
                 colour: values.colour.trim() || null,
                 price: number(values.price),
                 breedAsWritten: false,
+                massAsWritten: false,
                 dyed: false,
               },
               key,

@@ -50,7 +50,10 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
         bundleOf: values.kept === 'bundled' ? number(values.bundle) : null,
         at: tappedAt(),
       },
-      made.reset,
+      () => {
+        made.reset();
+        return () => made.set(values);
+      },
     );
   };
   const weigh = (e: FormEvent) => {
@@ -58,7 +61,11 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
     if (waste.values.mass.trim())
       weighing.send(
         { kind: 'weighCardWaste', ofKind: waste.values.kind, mass: waste.values.mass, at: tappedAt() },
-        () => waste.set({ mass: '' }),
+        () => {
+          const { mass } = waste.values;
+          waste.set({ mass: '' });
+          return () => waste.set({ mass });
+        },
       );
   };
   return (

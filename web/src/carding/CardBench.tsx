@@ -12,7 +12,7 @@ import { CountTarget } from '../runs/CountTarget';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { Counted, RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
 import { SayCount } from '../runs/SayCount';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap, useUnseen } from '../runs/taps';
 import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -54,7 +54,8 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
   const counting = useTap(run.id);
   const passing = useTap(run.id);
   const pass = d.passes.at(-1)!;
-  const done = pass.loads.length;
+  // Those that wait for their answer are counted as well.
+  const done = pass.loads.length + useUnseen(run)((c) => c.kind === 'cardOneLoad');
   useAwake(mayLog);
   const noted = pass.loads.map((l, i) => ({ ...l, number: i + 1 })).filter((l) => l.alone);
   const weighed = noted.find((l) => l.event === of);
@@ -62,19 +63,17 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
     acts.clear();
     if (weighed)
       counting.send({ kind: 'weighCardLoad', load: weighed.event, mass, at: tappedAt() }, () => {
-        setMass('');
         setOf(nextOne);
+        return emptying([mass, setMass])();
       });
     else again();
   };
   const again = () => {
     acts.clear();
-    // What was typed of an earlier load stays until it is noted, and what is typed already of the next one.
+    // What was typed of an earlier load stays until it is noted.
     const sent = counting.send(
       { kind: 'cardOneLoad', mass: weighed ? null : mass.trim() || null, at: tappedAt() },
-      () => {
-        if (!weighed) setMass((now) => (now === mass ? '' : now));
-      },
+      weighed ? undefined : emptying([mass, setMass]),
     );
     if (sent) tellCount(done + 1, d.plan.loads);
   };
@@ -185,16 +184,17 @@ function Passes({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }) {
   const count = (e: FormEvent) => {
     e.preventDefault();
     const value = number(loads);
-    if (value !== null) counting.send({ kind: 'countCardLoads', count: value, at: tappedAt() }, () => setLoads(''));
+    if (value !== null)
+      counting.send({ kind: 'countCardLoads', count: value, at: tappedAt() }, emptying([loads, setLoads]));
   };
   const note = (e: FormEvent) => {
     e.preventDefault();
     const value = number(neps);
     if (value !== null)
-      noting.send({ kind: 'countNeps', neps: value, pinch, at: tappedAt() }, () => {
-        setNeps('');
-        setPinch('');
-      });
+      noting.send(
+        { kind: 'countNeps', neps: value, pinch, at: tappedAt() },
+        emptying([neps, setNeps], [pinch, setPinch]),
+      );
   };
   return (
     <div className={styles.passes}>

@@ -15,7 +15,7 @@ import { CountTarget } from '../runs/CountTarget';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { Counted, RunEnds, RunFrame, RunPanes } from '../runs/RunFrame';
 import { SayCount } from '../runs/SayCount';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap, useUnseenTaps } from '../runs/taps';
 import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -58,7 +58,17 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
   const { hasTransfers } = d.plan;
   // Who counts loads alone does not have to tap each transfer.
   const [each, setEach] = useState(() => read<boolean>(countsTransfers) !== false);
-  const done = d.loads.length;
+  // Those that wait for their answer are counted as well.
+  const { transfers, loads: done } = useUnseenTaps(run).reduce(
+    (at, tap) =>
+      tap.kind === 'transferFibre'
+        ? { ...at, transfers: at.transfers + 1 }
+        : tap.kind === 'combOneLoad'
+          ? { loads: at.loads + 1, transfers: 0 }
+          : at,
+    { loads: d.loads.length, transfers: d.transfers },
+  );
+  const stand = d.stands[Math.min(transfers, d.stands.length - 1)]!;
   const numbered = d.loads.map((l, i) => ({ ...l, number: i + 1 })).filter((l) => l.alone);
   const weighed = numbered.find((l) => l.event === of);
   const typed = top.trim() !== '' || noil.trim() !== '';
@@ -66,13 +76,11 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
   const transfer = () => {
     acts.clear();
     if (counting.send({ kind: 'transferFibre', at: tappedAt() }))
-      tell(`${d.transfers + 1}, ${endWord[d.leading === 'tip' ? 'butt' : 'tip']} lead`);
+      tell(`${transfers + 1}, ${endWord[d.stands[transfers + 1]?.leading ?? stand.leading]} lead`);
   };
-  // What is typed already of the next load stays.
   const empty = () => {
-    setTop((now) => (now === top ? '' : now));
-    setNoil((now) => (now === noil ? '' : now));
     setOf(nextOne);
+    return emptying([top, setTop], [noil, setNoil])();
   };
   const drawOff = () => {
     acts.clear();
@@ -96,10 +104,10 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
     );
   };
   // What comes next: a transfer while some are left, then the load.
-  const transfersNext = hasTransfers && each && !d.isReady && !typed;
+  const transfersNext = hasTransfers && each && !stand.isReady && !typed;
   const next = transfersNext ? transfer : drawOff;
   useCountKey(first && mayLog, next);
-  const fill = d.plan.fills.length === 0 ? null : d.plan.fills[Math.min(d.transfers, d.plan.fills.length - 1)]!;
+  const fill = d.plan.fills.length === 0 ? null : d.plan.fills[Math.min(transfers, d.plan.fills.length - 1)]!;
   const field = (name: 'top' | 'noil') => ({
     value: name === 'top' ? top : noil,
     onChange: (text: string) => {
@@ -134,18 +142,18 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
             {d.way !== 'flicked' && (
               <Combs
                 fill={fill}
-                transfers={d.transfers}
-                leading={d.leading}
+                transfers={transfers}
+                leading={stand.leading}
                 pair={hasTransfers}
-                words={d.leadingSentence}
+                words={stand.sentence}
               />
             )}
             <p
               className={styles.said}
-              style={{ borderLeft: `5px solid var(--${d.isReady ? 'lichen' : 'oat'})` }}
+              style={{ borderLeft: `5px solid var(--${stand.isReady ? 'lichen' : 'oat'})` }}
               role="status"
             >
-              {d.leadingSentence}
+              {stand.sentence}
             </p>
             <NoilBars
               loads={d.loads.map((l) => ({ percent: l.noilPercent, standsOut: l.standsOut }))}
@@ -170,14 +178,14 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
               beside={
                 hasTransfers && (
                   <>
-                    {d.transfers} of {d.plan.transfers} transfers
+                    {transfers} of {d.plan.transfers} transfers
                   </>
                 )
               }
             />
             {d.way !== 'flicked' && (
               <p className={typography.strong}>
-                {endWord[d.leading]} lead now{d.isReady ? ': draw off' : ''}
+                {endWord[stand.leading]} lead now{stand.isReady ? ': draw off' : ''}
               </p>
             )}
             <CountTarget disabled={!mayLog} onCount={next}>

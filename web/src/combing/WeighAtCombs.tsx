@@ -3,7 +3,7 @@ import { useState, type FormEvent } from 'react';
 import type { Schema } from '../api/client';
 import { tappedAt } from '../api/clock';
 import type { RunOf } from '../runs/queries';
-import { useTap } from '../runs/taps';
+import { emptying, useTap } from '../runs/taps';
 import { SelectField } from '../ui/SelectField';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
@@ -56,10 +56,7 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
               : what === 'waste'
                 ? { kind: 'weighCombWaste', mass, at }
                 : { kind: 'countCombLoads', count, at };
-    noting.send(command, () => {
-      setMass('');
-      setFigure('');
-    });
+    noting.send(command, emptying([mass, setMass], [figure, setFigure]));
   };
   const said = [d.advice, d.sliver, d.apart].filter((s) => s !== '');
   return (

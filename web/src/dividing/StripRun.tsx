@@ -12,7 +12,7 @@ import { CountTarget } from '../runs/CountTarget';
 import type { RunOf } from '../runs/queries';
 import { Counted, RunFrame, RunPanes } from '../runs/RunFrame';
 import { SayCount } from '../runs/SayCount';
-import { useRunActs, useTap } from '../runs/taps';
+import { useRunActs, useTap, useUnseen } from '../runs/taps';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { WeightField } from '../ui/WeightField';
@@ -29,10 +29,16 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
   const acts = useRunActs(run.id);
   const ticking = useTap(run.id);
   const ending = useTap(run.id);
+  // Strips whose taps wait for their answer are done as well.
+  const unseen = useUnseen(run);
+  const plies = d.plies.map((p, i) => ({
+    ...p,
+    done: Math.min(p.strips.length, p.done + unseen((c) => c.kind === 'tickStrip' && c.ply === i)),
+  }));
   // The ply one works at; a ply that is done hands over to the next that is not.
-  const open = d.plies.findIndex((p) => p.done < p.strips.length);
-  const at = d.plies[chosen] && d.plies[chosen].done < d.plies[chosen].strips.length ? chosen : open;
-  const ply = d.plies[at];
+  const open = plies.findIndex((p) => p.done < p.strips.length);
+  const at = plies[chosen] && plies[chosen].done < plies[chosen].strips.length ? chosen : open;
+  const ply = plies[at];
   const next = ply?.strips[ply.done];
   useAwake(mayLog);
   const tick = () => {
@@ -53,10 +59,10 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
         picture={
           <>
             <StripChart
-              plies={d.plies.map((p) =>
+              plies={plies.map((p) =>
                 p.strips.map((s, i) => ({ name: s.name, colour: s.colour, grams: s.mass.grams, done: i < p.done })),
               )}
-              words={`Strips in order. ${d.plies.map((p, i) => `Ply ${i + 1}: ${p.done} of ${p.strips.length} done.`).join(' ')}`}
+              words={`Strips in order. ${plies.map((p, i) => `Ply ${i + 1}: ${p.done} of ${p.strips.length} done.`).join(' ')}`}
             />
             <p>{d.sentence}</p>
           </>
@@ -73,12 +79,12 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
             ) : (
               <p role="status">Every strip lies in its place.</p>
             )}
-            {d.plies.length > 1 && !d.isDone && (
+            {plies.length > 1 && !d.isDone && (
               <WordToggle
                 label="The ply one works at"
                 value={`${at}`}
                 onChange={(value) => setChosen(Number(value))}
-                words={d.plies.map((_, i) => ({ value: `${i}`, word: `ply ${i + 1}` }))}
+                words={plies.map((_, i) => ({ value: `${i}`, word: `ply ${i + 1}` }))}
               />
             )}
             {ticking.away && <span>The server is away: it goes in by itself, with its time.</span>}
@@ -88,7 +94,7 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
         }
       />
       {/* What is done stays; a chart that was planned anew shows the new rest. */}
-      {mayLog && !d.isDone && <PlanRest key={d.plies.map((p) => p.rest).join('|')} run={run} />}
+      {mayLog && !d.isDone && <PlanRest key={plies.map((p) => p.rest).join('|')} run={run} />}
       {codes.length > 0 && (
         <Section title="Which end drafts better" level="h3">
           <Column gap={1}>
@@ -186,9 +192,10 @@ function PlanRest({ run }: { run: RunOf<'divide'> }) {
         <Button
           variant="outlined"
           onClick={() =>
-            planning.send({ kind: 'replanStrips', rest, mass: mass.trim() || null, at: tappedAt() }, () =>
-              setOpen(false),
-            )
+            planning.send({ kind: 'replanStrips', rest, mass: mass.trim() || null, at: tappedAt() }, () => {
+              setOpen(false);
+              return () => setOpen(true);
+            })
           }
         >
           So goes the rest

@@ -17,7 +17,7 @@ import { Photographs } from '../photographs/Photographs';
 import type { BenchProps } from '../runs/bench';
 import { LotLinks } from '../runs/LotLinks';
 import { againRuns, codesOf, runsOf, type RunOf } from '../runs/queries';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap } from '../runs/taps';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { TakeFromScale } from '../ui/TakeFromScale';
@@ -64,7 +64,8 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
   const acts = useRunActs(run.id);
   const weighing = useTap(run.id);
   const weigh = (typed: string) => {
-    if (typed.trim() !== '') weighing.send({ kind: 'weighRack', mass: typed, at: tappedAt() }, () => setMass(''));
+    if (typed.trim() !== '')
+      weighing.send({ kind: 'weighRack', mass: typed, at: tappedAt() }, emptying([mass, setMass]));
   };
   const answering = useTap(run.id);
   const answer = (so: boolean) => {

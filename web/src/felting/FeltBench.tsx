@@ -10,7 +10,7 @@ import type { BenchProps } from '../runs/bench';
 import { useBeginRun } from '../runs/beginRun';
 import { runsOf, type RunOf } from '../runs/queries';
 import { RunFrame, RunPanes } from '../runs/RunFrame';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap } from '../runs/taps';
 import { number } from '../ui/figures';
 import { LotChips } from '../ui/LotChips';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -132,8 +132,13 @@ function Rolling({ run }: { run: RunOf<'testFelting'> }) {
       },
       () => {
         setCount(null);
-        setWidth('');
         setHolds(false);
+        const putBack = emptying([width, setWidth])();
+        return () => {
+          setCount(count);
+          setHolds(holds);
+          putBack?.();
+        };
       },
     );
   };

@@ -6,6 +6,7 @@ import { useChange } from '../api/change';
 import { newKey } from '../api/keep';
 import { refreshLog } from '../api/queries';
 import { Row } from '../ui/layouts';
+import { WeightField } from '../ui/WeightField';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { formWord, lossWord, stepDone } from '../ui/words';
 import { onDay } from '../live/time';
@@ -13,7 +14,7 @@ import layout from '../ui/layout.module.css';
 import styles from './Question.module.css';
 
 const nameOf = (tap: Schema['AnswerTap']) =>
-  [tap.kind, tap.loss, tap.form, tap.flowId, tap.field].filter(Boolean).join(' ');
+  [tap.kind, tap.loss, tap.form, tap.flowId, tap.field, tap.mass].filter(Boolean).join(' ');
 
 const label = (tap: Schema['AnswerTap']): string => {
   switch (tap.kind) {
@@ -40,6 +41,32 @@ export function AnswerTaps({
   busy: boolean;
   onTap: (tap: Schema['AnswerTap']) => void;
 }) {
+  const [open, setOpen] = useState<Schema['AnswerTap'] | null>(null);
+  const [mass, setMass] = useState('');
+  if (open) {
+    return (
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (mass.trim() !== '') onTap({ ...open, mass: mass.trim() });
+        }}
+      >
+        <Row className={layout.above16} gap={1}>
+          <WeightField
+            label="It weighed"
+            value={mass}
+            onChange={setMass}
+            placeholder={open.words ?? undefined}
+            autoFocus
+          />
+          <Button type="submit" variant="contained" disabled={busy || mass.trim() === ''}>
+            Set it right
+          </Button>
+          <Button onClick={() => setOpen(null)}>Back</Button>
+        </Row>
+      </form>
+    );
+  }
   return (
     <Row className={layout.above8} gap={1}>
       {answers.map((tap) => (
@@ -49,7 +76,13 @@ export function AnswerTaps({
           size="small"
           variant="outlined"
           disabled={busy}
-          onClick={() => onTap(tap)}
+          onClick={() => {
+            if (tap.open) {
+              // A digit is missing, and only the person knows which: the figure near it is there to be mended.
+              setMass(tap.mass ?? '');
+              setOpen(tap);
+            } else onTap(tap);
+          }}
         >
           {label(tap)}
         </Button>

@@ -41,6 +41,7 @@ const edge: Record<Schema['BalanceStatus'], 'oat' | 'lichen' | 'weld' | 'madder'
   usualLoss: 'lichen',
   usualGain: 'lichen',
   suspicious: 'weld',
+  unusual: 'weld',
   impossible: 'madder',
 };
 

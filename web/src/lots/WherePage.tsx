@@ -114,6 +114,7 @@ function Line({
           <span className={styles.quiet}>
             {line.to === 'lostByDifference' ? 'by difference, ' : ''}
             {fromWord[line.logged.from]}
+            {line.notChecked ? ', not checked' : ''}
           </span>
         )}
       </TableCell>

@@ -10,7 +10,7 @@ import { Column, Row } from '../ui/layouts';
 import { LotLinks } from './LotLinks';
 import { codesOf, type Run } from './queries';
 import { PauseNotice } from './SayCount';
-import type { useRunActs } from './taps';
+import { useUnseen, type useRunActs } from './taps';
 import typography from '../ui/typography.module.css';
 import styles from './RunFrame.module.css';
 
@@ -85,6 +85,7 @@ export function RunEnds({
   children?: ReactNode;
 }) {
   const navigate = useNavigate();
+  const waits = useUnseen(run)(() => true) > 0;
   return (
     <>
       <Row gap={1}>
@@ -96,7 +97,7 @@ export function RunEnds({
           Weigh and log it
         </Button>
         {children}
-        <Button disabled={!mayLog || !lastEvent} onClick={() => lastEvent && acts.withdraw(lastEvent)}>
+        <Button disabled={!mayLog || (!lastEvent && !waits)} onClick={() => acts.withdrawLast(lastEvent)}>
           Take the last one back
         </Button>
         {mayLog && <TwiceButton label="Leave it" sure="Leave it, nothing is logged" onSure={() => acts.end()} />}

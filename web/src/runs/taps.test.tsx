@@ -3,30 +3,37 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import { api, queryClient, type Schema } from '../api/client';
-import { useTap } from './taps';
+import { api, Problem, queryClient, type Schema } from '../api/client';
+import { emptying, useRunActs, useTap, useUnseenTaps } from './taps';
+import type { Run } from './queries';
 
 const wrapper = ({ children }: { children: ReactNode }) => (
   <QueryClientProvider client={queryClient}>{children}</QueryClientProvider>
 );
 
-const told = (transfers: number) =>
-  queryClient.setQueryData(
-    ['get', '/api/runs'],
-    [{ id: 'R', details: { craft: 'comb', transfers } } as unknown as Schema['RunView']],
-  );
+const runOf = (taps: string[], lastEvent: string | null = null) =>
+  ({ id: 'R', craft: 'comb', taps, details: { craft: 'comb', lastEvent } }) as unknown as Run;
 
 const transfer = (time: string) => ({ kind: 'transferFibre', at: `2026-05-14T${time}Z` }) as const;
 
-/** A house that answers each tap only when it is let to. */
-function slowHouse() {
-  const answers: (() => void)[] = [];
-  const sent: Schema['RunCommand'][] = [];
-  vi.spyOn(api, 'POST').mockImplementation(((_: string, { body }: { body: Schema['RunCommand'] }) => {
-    sent.push(body);
-    return new Promise((answer) => answers.push(() => answer({ data: {} })));
+type Sent = { path: string; key: string | undefined; body: Schema['RunCommand'] & { eventId?: string } };
+
+/** A server that answers each tap only when it is let to. */
+function slowServer() {
+  const answers: { take: (run: Run) => void; refuse: (problem: Problem) => void }[] = [];
+  const sent: Sent[] = [];
+  vi.spyOn(api, 'POST').mockImplementation(((
+    path: string,
+    { body, params }: { body: Sent['body']; params: { header?: Record<string, string> } },
+  ) => {
+    sent.push({ path, key: params.header?.['Idempotency-Key'], body });
+    return new Promise((take, refuse) => answers.push({ take: (data) => take({ data }), refuse }));
   }) as never);
-  return { sent, answer: () => act(() => answers.shift()?.()) };
+  return {
+    sent,
+    answer: (run = runOf([])) => act(() => answers.shift()?.take(run)),
+    refuse: () => act(() => answers.shift()?.refuse(new Problem(422, 'refused', 'It cannot be.'))),
+  };
 }
 
 afterEach(() => {
@@ -35,52 +42,109 @@ afterEach(() => {
   queryClient.clear();
 });
 
-describe('the same tapped again', () => {
-  it('is one tap of a wet finger until the run shows the first, and then another, though the first is not answered', async () => {
-    const house = slowHouse();
-    told(0);
-    const { result } = renderHook(() => useTap('R'), { wrapper });
+/** Time that is wound by hand. */
+function handClock() {
+  let now = 1000;
+  vi.spyOn(performance, 'now').mockImplementation(() => now);
+  return (ms: number) => (now += ms);
+}
+
+describe('taps on a slow line', () => {
+  it('are each one of their own, in their order, though none is answered; two touches within a moment are one', async () => {
+    const server = slowServer();
+    const pass = handClock();
+    const { result } = renderHook(() => ({ tap: useTap('R'), seen: useUnseenTaps(runOf([])) }), { wrapper });
     const taken: boolean[] = [];
-    const tap = (time: string) => act(() => void taken.push(result.current.send(transfer(time))));
-    tap('10:00:00');
-    tap('10:00:00.2');
-    expect(taken).toEqual([true, false]);
-    // The run is told anew before the tap itself is answered.
-    told(1);
-    tap('10:00:01');
-    tap('10:00:01.1');
-    expect(taken).toEqual([true, false, true, false]);
-    await waitFor(() => expect(house.sent).toEqual([transfer('10:00:00')]));
-    // One after the other, and none twice.
-    house.answer();
-    await waitFor(() => expect(house.sent).toEqual([transfer('10:00:00'), transfer('10:00:01')]));
-    house.answer();
-    await waitFor(() => expect(result.current.busy).toBe(false));
-    expect(house.sent).toHaveLength(2);
+    const tap = (time: string) => act(() => void taken.push(result.current.tap.send(transfer(time))));
+    for (const [ms, time] of [
+      [0, '10:00:00'],
+      [60, '10:00:00.06'],
+      [150, '10:00:00.2'],
+      [150, '10:00:00.4'],
+    ] as const) {
+      pass(ms);
+      tap(time);
+    }
+    expect(taken).toEqual([true, false, true, true]);
+    expect(result.current.seen).toHaveLength(3);
+    // One after the other, each with a key of its own.
+    for (let i = 1; i <= 3; i++) {
+      await waitFor(() => expect(server.sent).toHaveLength(i));
+      server.answer();
+    }
+    await waitFor(() => expect(result.current.tap.busy).toBe(false));
+    expect(server.sent.map((s) => s.body.at!.slice(11, 21))).toEqual(['10:00:00Z', '10:00:00.2', '10:00:00.4']);
+    expect(new Set(server.sent.map((s) => s.key)).size).toBe(3);
+    expect(result.current.seen).toEqual([]);
   });
 
-  it('is told apart by its figures, its run and whether the first was answered', async () => {
-    const house = slowHouse();
-    told(0);
-    const one = renderHook(() => useTap('R'), { wrapper }).result;
-    const other = renderHook(() => useTap('S'), { wrapper }).result;
-    const weigh = (mass: string) => ({ kind: 'weighRack', mass, at: '2026-05-14T10:00:00Z' }) as const;
-    let taken: boolean[] = [];
+  it('are counted once where the run shows one before it is answered', async () => {
+    const server = slowServer();
+    const { result, rerender } = renderHook(
+      ({ taps }: { taps: string[] }) => ({ tap: useTap('R'), seen: useUnseenTaps(runOf(taps)) }),
+      { wrapper, initialProps: { taps: [] as string[] } },
+    );
+    act(() => void result.current.tap.send(transfer('10:00:00')));
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    expect(result.current.seen).toHaveLength(1);
+    rerender({ taps: [server.sent[0]!.key!] });
+    expect(result.current.seen).toEqual([]);
+    server.answer();
+  });
+
+  it('empty their field at once; what is refused is said and comes back, unless something was typed meanwhile', async () => {
+    const server = slowServer();
+    const pass = handClock();
+    const { result } = renderHook(() => useTap('R'), { wrapper });
+    let field = '37';
+    const set = (change: (now: string) => string) => (field = change(field));
+    const weigh = (mass: string) =>
+      act(
+        () => void result.current.send({ kind: 'weighRack', mass, at: '2026-05-14T10:00:00Z' }, emptying([mass, set])),
+      );
+    weigh('37');
+    expect(field).toBe('');
+    field = '36';
+    pass(500);
+    weigh('36');
+    expect(field).toBe('');
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    server.refuse();
+    await waitFor(() => expect(field).toBe('37'));
+    expect(result.current.error?.message).toContain('It cannot be.');
+    field = '35';
+    await waitFor(() => expect(server.sent).toHaveLength(2));
+    server.refuse();
+    await waitFor(() => expect(result.current.busy).toBe(false));
+    expect([field, server.sent.map((s) => (s.body as { mass: string }).mass)]).toEqual(['35', ['37', '36']]);
+  });
+
+  it('take back the one that was seen last when it was pressed', async () => {
+    const server = slowServer();
+    const pass = handClock();
+    const { result } = renderHook(
+      () => ({ tap: useTap('R'), acts: useRunActs('R'), seen: useUnseenTaps(runOf([], 'event-0')) }),
+      { wrapper },
+    );
+    act(() => void result.current.tap.send(transfer('10:00:00')));
+    pass(500);
+    act(() => void result.current.tap.send(transfer('10:00:01')));
+    act(() => result.current.acts.withdrawLast('event-0'));
+    await waitFor(() => expect(result.current.seen).toHaveLength(1));
+    // And the one before it; then what the run showed already, and that once.
     act(() => {
-      taken = [
-        one.current.send(weigh('960')),
-        one.current.send(weigh('950')),
-        other.current.send(weigh('960')),
-        one.current.send(weigh('950')),
-      ];
+      for (let i = 0; i < 3; i++) result.current.acts.withdrawLast('event-0');
     });
-    expect(taken).toEqual([true, true, true, false]);
-    for (let i = 1; i <= 3; i++) {
-      await waitFor(() => expect(house.sent.length).toBeGreaterThanOrEqual(i));
-      house.answer();
+    await waitFor(() => expect(result.current.seen).toEqual([]));
+    for (const [i, event] of ['event-1', 'event-2', null, null, null].entries()) {
+      await waitFor(() => expect(server.sent).toHaveLength(i + 1));
+      server.answer(runOf([], event));
     }
-    await waitFor(() => expect([one.current.busy, other.current.busy]).toEqual([false, false]));
-    act(() => void taken.push(one.current.send(weigh('950'))));
-    expect(taken.at(-1)).toBe(true);
+    await waitFor(() => expect(server.sent.filter((s) => s.path.endsWith('/withdraw'))).toHaveLength(3));
+    expect(server.sent.filter((s) => s.path.endsWith('/withdraw')).map((s) => s.body.eventId)).toEqual([
+      'event-2',
+      'event-1',
+      'event-0',
+    ]);
   });
 });

@@ -1,15 +1,21 @@
-import { useMutation, useMutationState } from '@tanstack/react-query';
+import { useMutationState } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api, Problem, queryClient, type Schema } from '../api/client';
 import { newKey, read, remove, named, write } from '../api/keep';
-import { afterChange, againRuns } from './queries';
+import { afterChange, againRuns, type Run } from './queries';
 import { useChanges } from '../api/change';
-import { runAsTold } from '../api/queries';
+
+// The idea, once. A tap is made when the finger lifts, not when the server answers. Each has a key of its own and waits in its run's queue,
+// so that they arrive in their order however slow the line is; screens count those that wait beside what the run shows, and the run names
+// the keys of its newest taps, so that each counts once. What cannot be true any more when it arrives is said then.
 
 /** One tap at a run, with the key under which it is stored once however often it is sent. */
 interface Tap {
   run: string;
   key: string;
-  command: Schema['RunCommand'];
+  command?: Schema['RunCommand'];
+  /** It takes one back: an event that was seen, or what a tap that still waited came to. */
+  takesBack?: { event: string } | { tap: string };
 }
 
 const mutationKey = ['tap'];
@@ -17,23 +23,57 @@ const storePrefix = 'tap:';
 const patience = 3000;
 const isAway = (e: unknown) => e instanceof Problem && e.isAway;
 
+/** The event that a tap of this page came to, by the tap's key. */
+const eventOf = new Map<string, string | null>();
+
+/** The event that was last when the run was told so. */
+const lastEvent = (run: Run) => ('lastEvent' in run.details ? (run.details.lastEvent ?? null) : null);
+
+async function deliver({ run, key, command, takesBack }: Tap): Promise<Run | null> {
+  const path = { id: run };
+  if (takesBack) {
+    const eventId = 'event' in takesBack ? takesBack.event : eventOf.get(takesBack.tap);
+    // What was refused is not there to be taken back.
+    if (!eventId) return null;
+    return (await api.POST('/api/runs/{id}/withdraw', { params: { path }, body: { eventId } })).data!;
+  }
+  const told = (
+    await api.POST('/api/runs/{id}/events', {
+      params: { path, header: { 'Idempotency-Key': key } },
+      body: command!,
+    })
+  ).data!;
+  eventOf.set(key, lastEvent(told));
+  return told;
+}
+
 queryClient.setMutationDefaults(mutationKey, {
-  mutationFn: async ({ run, key, command }: Tap) =>
-    (
-      await api.POST('/api/runs/{id}/events', {
-        params: { path: { id: run }, header: { 'Idempotency-Key': key } },
-        body: command,
-      })
-    ).data!,
+  mutationFn: deliver,
   networkMode: 'always',
   // While the server or its database is away the tap waits, with its time.
   retry: (_, error) => isAway(error),
   retryDelay: patience,
   gcTime: Infinity,
-  onSuccess: afterChange,
+  onSuccess: async (run: Run | null) => {
+    if (run) await afterChange(run);
+  },
 });
 
-const scopeOf = (run: string) => ({ id: `run ${run}` });
+/** One after another: those of one run are a queue. */
+const build = (tap: Tap) =>
+  queryClient
+    .getMutationCache()
+    .build<Run | null, unknown, Tap, unknown>(
+      queryClient,
+      queryClient.defaultMutationOptions({ mutationKey, scope: { id: `run ${tap.run}` } }),
+    );
+
+const waiting = (run: string) =>
+  queryClient
+    .getMutationCache()
+    .findAll({ mutationKey, status: 'pending' })
+    .map((m) => m.state.variables as Tap)
+    .filter((tap) => tap.run === run);
 
 let kept = false;
 
@@ -57,10 +97,7 @@ export function keepTaps() {
   for (const name of named(storePrefix)) {
     const tap = read<Tap>(name);
     if (!tap) continue;
-    const mutation = cache.build<Schema['RunView'], unknown, Tap, unknown>(
-      queryClient,
-      queryClient.defaultMutationOptions({ mutationKey, scope: scopeOf(tap.run) }),
-    );
+    const mutation = build(tap);
     restored.add(mutation.mutationId);
     // One that is refused now stays as an error: RefusedTaps shows it.
     void mutation.execute(tap).catch(() => undefined);
@@ -71,44 +108,83 @@ export function keepTaps() {
 export const isSame = (one: Schema['RunCommand'], other: Schema['RunCommand']) =>
   JSON.stringify({ ...one, at: null }) === JSON.stringify({ ...other, at: null });
 
-/** What was shown of the run when a command was tapped. */
-const shownAt = new WeakMap<Schema['RunCommand'], unknown>();
+/** No finger taps one button twice in so many milliseconds; a wet one, or a worn key, is felt twice. */
+const bounce = 120;
 
-/** Whether the same was tapped a moment ago and nothing of it is seen yet: the server has not answered, nor has the run been told anew. */
-function isUnseen(run: string, command: Schema['RunCommand']) {
-  const shown = runAsTold(run);
-  return queryClient
-    .getMutationCache()
-    .findAll({ mutationKey, status: 'pending' })
-    .map((m) => m.state.variables as Tap)
-    .some((tap) => tap.run === run && isSame(tap.command, command) && shownAt.get(tap.command) === shown);
+let latest: { run: string; command: Schema['RunCommand']; at: number } | null = null;
+
+function isBounce(run: string, command: Schema['RunCommand']) {
+  const now = performance.now();
+  const again = latest?.run === run && now - latest.at < bounce && isSame(latest.command, command);
+  latest = { run, command, at: again ? latest!.at : now };
+  return again;
 }
+
+/** Empties a field and tells what puts back what stood there. */
+type Empty = () => (() => void) | void;
+
+/** Fields that are emptied by Enter: what stood there comes back if it is refused and nothing was typed meanwhile. */
+export const emptying =
+  (...fields: [was: string, set: (change: (now: string) => string) => void][]): Empty =>
+  () => {
+    fields.forEach(([, set]) => set(() => ''));
+    return () => fields.forEach(([was, set]) => set((now) => (now === '' ? was : now)));
+  };
 
 /** Sends taps at a run, one after another. */
 export function useTap(run: string) {
-  const mutation = useMutation<Schema['RunView'], unknown, Tap>({ mutationKey, scope: scopeOf(run) });
+  const [failed, setFailed] = useState<unknown>(null);
+  const [onItsWay, setOnItsWay] = useState(0);
   const reasons = useMutationState({
     filters: { mutationKey, status: 'pending', predicate: (m) => (m.state.variables as Tap).run === run },
     select: (m) => m.state.failureReason as unknown,
   });
   return {
     /**
-     * The same again before anything is seen of the first is one tap of a wet finger: it is not sent, and false is answered. Once the run
-     * shows the first it is another one, though the first has not been answered yet; it and whatever else is tapped is queued behind it.
+     * Sends a tap behind those that wait. Two touches within a moment are one: the second is not sent, and false is answered. Its fields are
+     * emptied at once, for the next may be typed before this one is answered.
      */
-    send: (command: Schema['RunCommand'], done?: () => void) => {
-      if (isUnseen(run, command)) return false;
-      shownAt.set(command, runAsTold(run));
-      mutation.mutate({ run, key: newKey(), command }, { onSuccess: done });
+    send: (command: Schema['RunCommand'], empty?: Empty) => {
+      if (isBounce(run, command)) return false;
+      const tap: Tap = { run, key: newKey(), command };
+      const mutation = build(tap);
+      const putBack = empty?.();
+      setFailed(null);
+      setOnItsWay((n) => n + 1);
+      void mutation
+        .execute(tap)
+        .then(
+          () => queryClient.getMutationCache().remove(mutation),
+          (error: unknown) => {
+            setFailed(error);
+            putBack?.();
+          },
+        )
+        .finally(() => setOnItsWay((n) => n - 1));
       return true;
     },
-    busy: mutation.isPending,
+    busy: onItsWay > 0,
     away: reasons.some(isAway),
-    error: mutation.error instanceof Problem ? mutation.error : null,
-    clearError: () => {
-      if (mutation.isError) mutation.reset();
-    },
+    error: failed instanceof Problem ? failed : null,
+    clearError: () => setFailed(null),
   };
+}
+
+/** What was tapped here that the run does not show yet, in its order, without what is to be taken back. */
+export function useUnseenTaps(run: Run): readonly Schema['RunCommand'][] {
+  const taps = useMutationState({
+    filters: { mutationKey, status: 'pending', predicate: (m) => (m.state.variables as Tap).run === run.id },
+    select: (m) => m.state.variables as Tap,
+  });
+  const unseen = taps.filter((tap) => tap.command && !run.taps.includes(tap.key));
+  const back = taps.map((tap) => tap.takesBack).filter((b) => b !== undefined);
+  return unseen.filter((tap) => !back.some((b) => 'tap' in b && b.tap === tap.key)).map((tap) => tap.command!);
+}
+
+/** How many of them are of a kind. */
+export function useUnseen(run: Run) {
+  const commands = useUnseenTaps(run);
+  return (which: (command: Schema['RunCommand']) => boolean) => commands.filter(which).length;
 }
 
 /** What had waited for the server when the page was left, and was then refused. */
@@ -125,17 +201,29 @@ export const useRefusedTaps = () =>
 /** What is done to a run besides tapping: an event that was a slip is taken back (twice is once), or the run is ended without logging it. */
 export function useRunActs(run: string) {
   const change = useChanges(() => undefined);
-  const path = { id: run };
+  const withdrawn = (tap: Tap) => {
+    const mutation = build(tap);
+    const done = mutation.execute(tap).then(() => queryClient.getMutationCache().remove(mutation));
+    change.go(() => done);
+  };
   return {
-    withdraw: (eventId: string) =>
-      change.go(async () => {
-        const { data } = await api.POST('/api/runs/{id}/withdraw', { params: { path }, body: { eventId } });
-        await afterChange(data!);
-      }),
+    withdraw: (eventId: string) => withdrawn({ run, key: newKey(), takesBack: { event: eventId } }),
+    /** Takes back what the person saw as the last: a tap that still waits, or else the last event. */
+    withdrawLast: (event: string | null) => {
+      const queue = waiting(run);
+      const taken = queue.map((tap) => tap.takesBack && 'tap' in tap.takesBack && tap.takesBack.tap);
+      const last = queue.findLast((tap) => tap.command && !taken.includes(tap.key));
+      if (last) withdrawn({ run, key: newKey(), takesBack: { tap: last.key } });
+      else if (
+        event &&
+        !queue.some((tap) => tap.takesBack && 'event' in tap.takesBack && tap.takesBack.event === event)
+      )
+        withdrawn({ run, key: newKey(), takesBack: { event } });
+    },
     /** What the craft asks anew once it is ended is given with it. */
     end: (ended?: () => unknown) =>
       change.go(async () => {
-        await api.POST('/api/runs/{id}/end', { params: { path } });
+        await api.POST('/api/runs/{id}/end', { params: { path: { id: run } } });
         void ended?.();
         await againRuns();
       }),

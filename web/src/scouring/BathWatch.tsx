@@ -9,7 +9,7 @@ import { clockOf, dayClockOf } from '../live/time';
 import { SelectField } from '../ui/SelectField';
 import { Figure } from '../ui/Figure';
 import type { Call } from '../runs/queries';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap } from '../runs/taps';
 import { ProblemNotice } from '../ui/Notices';
 import { looksLikeTemperature } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
@@ -51,7 +51,7 @@ export function BathWatch({ run, bath, call, title }: Props) {
   const read = (e: FormEvent) => {
     e.preventDefault();
     if (looksLikeTemperature(typed))
-      noting.send({ kind: 'readBath', bath: bath.id, temperature: typed, at: tappedAt() }, () => setTyped(''));
+      noting.send({ kind: 'readBath', bath: bath.id, temperature: typed, at: tappedAt() }, emptying([typed, setTyped]));
   };
 
   return (

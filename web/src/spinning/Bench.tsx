@@ -6,7 +6,8 @@ import { useSpinners } from '../api/queries';
 import { tappedAt } from '../api/clock';
 import { useNow } from '../live/live';
 import { tell } from '../runs/counted';
-import { useTap } from '../runs/taps';
+import type { Run } from '../runs/queries';
+import { emptying, useTap, useUnseen } from '../runs/taps';
 import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
@@ -69,14 +70,15 @@ export function Tallies({
   joinedBy = null,
   disabled,
 }: {
-  run: string;
+  run: Run;
   counts: readonly Schema['CountView'][];
   of: readonly Schema['SpunTally'][];
   /** How a join was made last. */
   joinedBy?: Schema['JoinWay'] | null;
   disabled: boolean;
 }) {
-  const tap = useTap(run);
+  const tap = useTap(run.id);
+  const unseen = useUnseen(run);
   // Joins are usually made as the last one was.
   const [chosen, setChosen] = useState<Schema['JoinWay'] | '' | null>(null);
   const joined = chosen ?? joinedBy ?? '';
@@ -84,7 +86,9 @@ export function Tallies({
   const [metres, setMetres] = useState('');
   const [count, setCount] = useState('');
   const [what, setWhat] = useState(of[0]!);
-  const seen = (t: Schema['SpunTally']) => counts.find((c) => c.of === t);
+  // Those that wait for their answer are counted as well.
+  const counted = (t: Schema['SpunTally']) =>
+    (counts.find((c) => c.of === t)?.count ?? 0) + unseen((c) => c.kind === 'countSpun' && c.of === t && c.count === 1);
   const count10 = (e: FormEvent) => {
     e.preventDefault();
     tap.send(
@@ -96,10 +100,7 @@ export function Tallies({
         joinedBy: byOf(what),
         at: tappedAt(),
       },
-      () => {
-        setCount('');
-        setMetres('');
-      },
+      emptying([count, setCount], [metres, setMetres]),
     );
   };
   return (
@@ -113,7 +114,7 @@ export function Tallies({
             onClick={() => tap.send({ kind: 'countSpun', of: t, count: 1, joinedBy: byOf(t), at: tappedAt() })}
           >
             {tallyWord[t]}
-            {seen(t) ? ` · ${seen(t)!.count}` : ''}
+            {counted(t) > 0 ? ` · ${counted(t)}` : ''}
           </Button>
         ))}
       </Row>
@@ -194,7 +195,10 @@ export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' 
         degrees: number(typed.degrees),
         at: tappedAt(),
       },
-      () => setTyped({ ...fresh, round: typed.round }),
+      () => {
+        setTyped({ ...fresh, round: typed.round });
+        return () => setTyped(typed);
+      },
     );
   };
   return (

@@ -15,7 +15,7 @@ import styles from './NewPlyBack.module.css';
 
 const told = ['wraps', 'degrees', 'treadles', 'drawMillimetres', 'changed', 'neps', 'handle', 'mass', 'length'];
 
-/** A ply-back as it was read. The settings stay for the next one; it is kept only if the server reads it. */
+/** A ply-back as it was read. The settings stay for the next one; what the server cannot read comes back. */
 export function NewPlyBack({
   by,
   next,
@@ -28,8 +28,8 @@ export function NewPlyBack({
 }: {
   by: Schema['SpunBy'];
   next: Schema['SettingsView'] | null;
-  /** Sends it; what was read is taken out of the fields once it is kept. */
-  note: (read: Schema['PlyBackRequest'] & { changed: string | null }, kept: () => void) => void;
+  /** Sends it, and takes what was read out of the fields: that tells what puts it back. */
+  note: (read: Schema['PlyBackRequest'] & { changed: string | null }, empty: () => () => void) => void;
   busy: boolean;
   error: Problem | null;
   nameOf: (field: string) => string;
@@ -69,7 +69,10 @@ export function NewPlyBack({
         mass: values.mass.trim() || null,
         length: values.length.trim() || null,
       },
-      () => form.set({ wraps: '', degrees: '', changed: '', neps: '', handle: '', mass: '', length: '' }),
+      () => {
+        form.set({ wraps: '', degrees: '', changed: '', neps: '', handle: '', mass: '', length: '' });
+        return () => form.set(values);
+      },
     );
   };
   return (

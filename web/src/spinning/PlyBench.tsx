@@ -8,7 +8,7 @@ import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { RunEnds, RunFrame } from '../runs/RunFrame';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap } from '../runs/taps';
 import { NumberField } from '../ui/NumberField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { number } from '../ui/figures';
@@ -64,7 +64,7 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
         millimetres: number(length),
         at: tappedAt(),
       },
-      () => setAngle(''),
+      emptying([angle, setAngle]),
     );
   };
   const last = d.angles.at(-1);
@@ -139,7 +139,7 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
             </Notice>
           ))}
           <FillForm run={run.id} name="skein" disabled={!mayLog} />
-          <Tallies run={run.id} counts={d.counts} of={['breaks', 'neps']} disabled={!mayLog} />
+          <Tallies run={run} counts={d.counts} of={['breaks', 'neps']} disabled={!mayLog} />
         </Column>
       </Section>
       <RunEnds run={run} station="ply" mayLog={mayLog} lastEvent={d.lastEvent} acts={acts}>

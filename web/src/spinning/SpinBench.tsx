@@ -11,7 +11,7 @@ import { tappedAt } from '../api/clock';
 import type { BenchProps } from '../runs/bench';
 import { freeOf, runsOf, type RunOf } from '../runs/queries';
 import { RunEnds, RunFrame } from '../runs/RunFrame';
-import { useRunActs, useTap } from '../runs/taps';
+import { emptying, useRunActs, useTap } from '../runs/taps';
 import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { WordToggle } from '../ui/WordToggle';
@@ -128,9 +128,9 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
           error={reading.error}
           nameOf={(f) => f}
           clear={reading.clearError}
-          note={(read, kept) => {
+          note={(read, empty) => {
             acts.clear();
-            reading.send({ kind: 'readPlyBack', ...read, at: tappedAt() }, kept);
+            reading.send({ kind: 'readPlyBack', ...read, at: tappedAt() }, empty);
           }}
         />
       )}
@@ -199,7 +199,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                         bobbin: bobbin || d.bobbinKinds[0] || null,
                         at: tappedAt(),
                       },
-                      () => setSettings(''),
+                      emptying([settings, setSettings]),
                     )
                   }
                 >
@@ -217,7 +217,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
       <Section title="Counted on the way" level="h3">
         <Column gap={1.5}>
           <Tallies
-            run={run.id}
+            run={run}
             counts={d.counts}
             of={['joins', 'breaks', 'neps', 'hairs', 'bits', 'combings']}
             joinedBy={d.joinedBy}

@@ -19,7 +19,7 @@ interface Props {
 export function Logged({ answer, step, takenBack }: Props) {
   // What is asked about it stands below, with its answers, until one is tapped.
   const [answered, setAnswered] = useState<string | null>(null);
-  const asks = answer.balance?.status === 'suspicious' && answer.entryId !== null && answer.entryId !== answered;
+  const asks = answer.asks && answer.asks !== answered ? answer.asks : null;
   const mayLog = useSession().data?.workshop?.role !== 'looker';
   const [others, setOthers] = useState(false);
   const taking = useChange(
@@ -47,7 +47,7 @@ export function Logged({ answer, step, takenBack }: Props) {
             <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink> ({formOf(lot.form, lot.fibre)})
           </span>
         ))}
-        . {asks ? '' : answered === answer.entryId ? 'Answered.' : answer.sentence}
+        . {asks ? '' : answer.asks ? 'Answered.' : answer.sentence}
         {answer.entryId && mayLog && (
           <Button size="inline" disabled={taking.busy} onClick={() => taking.go(answer.entryId!)}>
             Take it back
@@ -60,7 +60,7 @@ export function Logged({ answer, step, takenBack }: Props) {
         </Notice>
       )}
       <ProblemNotice error={taking.error} />
-      {asks && <Question entryId={answer.entryId!} answered={() => setAnswered(answer.entryId)} />}
+      {asks && <Question key={asks} entryId={asks} answered={() => setAnswered(asks)} />}
     </>
   );
 }

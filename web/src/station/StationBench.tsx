@@ -225,10 +225,11 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
               )}
               {balance &&
                 !weighed?.aboveTheBook &&
-                (balance.status === 'impossible' || balance.status === 'suspicious') &&
+                ['impossible', 'suspicious', 'unusual'].includes(balance.status) &&
                 !drafted && (
                   <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
                 )}
+              {weighed?.unlike && !drafted && <Notice tone="watch">{weighed.unlike} Log it, and say which.</Notice>}
               {drafted && (
                 <Notice tone="watch">
                   {drafted.sentence}

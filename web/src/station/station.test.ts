@@ -204,6 +204,7 @@ describe('a station', () => {
       },
       reserved: null,
       aboveTheBook: null,
+      unlike: null,
       dressing: [],
       dyeing: null,
       understood: [{ field: 'to[0].mass', logged: figure(600), reference: figure(601.5) }],

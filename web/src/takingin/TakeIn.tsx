@@ -21,7 +21,7 @@ import { FleeceOnTheScale } from './FleeceOnTheScale';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { useSend } from '../api/change';
-import { Column } from '../ui/layouts';
+import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import styles from './TakeIn.module.css';
 
@@ -32,6 +32,7 @@ const fresh = () => ({
   humidity: '',
   breed: '',
   breedAsWritten: false,
+  massAsWritten: false,
   animal: '',
   colour: '',
   shornOn: '',
@@ -75,6 +76,7 @@ export function TakeIn() {
     void go(
       {
         mass: form.mass,
+        massAsWritten: form.massAsWritten,
         state: form.state,
         humidityPercent: form.humidity.trim() === '' ? (air.data?.humidityPercent ?? null) : number(form.humidity),
         breed: form.breed || null,
@@ -99,6 +101,7 @@ export function TakeIn() {
     );
   };
   const raw = door.data?.inTheGrease.includes(form.form) ?? form.form === 'raw';
+  const heavy = error?.refusals.find((r) => r.code === 'unlike-the-breed');
   const typedWrong = understood.error instanceof Problem && !understood.error.isAway ? understood.error.message : null;
 
   return (
@@ -115,11 +118,21 @@ export function TakeIn() {
               autoFocus
               label={raw ? 'Raw weight' : 'Weight'}
               value={form.mass}
-              onChange={(text) => change({ mass: text })}
+              onChange={(text) => change({ mass: text, massAsWritten: false })}
               error={error?.at('mass') ?? (form.mass ? typedWrong : null)}
               understood={form.mass ? understood.data?.text : null}
               placeholder="any unit: 540, 1.2 kg, 2 lb 3 oz"
             />
+            {heavy && (
+              <Row gap={1}>
+                {heavy.choices?.map((mass) => (
+                  <Button key={mass} variant="outlined" onClick={() => change({ mass, massAsWritten: false })}>
+                    It was {mass}
+                  </Button>
+                ))}
+                <Button onClick={() => change({ massAsWritten: true })}>It weighs so</Button>
+              </Row>
+            )}
             {door.data && (
               <SelectField
                 label="It comes in as"

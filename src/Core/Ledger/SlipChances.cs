@@ -1,0 +1,153 @@
+using System.Globalization;
+using EarthyTuft.Core.Quantities;
+
+namespace EarthyTuft.Core.Ledger;
+
+// The idea, once. Something speaks for what a weighing should have been: the rest of a balance, or what usually comes out of a step. Each
+// kind of slip turns a right weight into a wrong one in its own way: some in just one (pounds for kilograms), some in a few (a digit lost
+// somewhere), some in any of a range (damp). The chance of a slip is how often people make it, times how likely the right weights are that
+// it would have turned into the one that was logged (Bayes' rule; docs/craft.md, section 4, "Explanations are weighed").
+
+/// <summary>A kind of slip that may stand behind a weighing.</summary>
+/// <param name="Kind">What kind.</param>
+/// <param name="Likelier">What the scale should have said, in grams.</param>
+/// <param name="Least">The least that it may have been, in grams: the same as <paramref name="Likelier"/> where the slip tells the figure by
+/// itself.</param>
+/// <param name="Most">The most that it may have been, in grams.</param>
+/// <param name="Chance">How likely it is beside the other slips, above nothing: not a share of one.</param>
+public sealed record SlipChance(SlipKind Kind, double Likelier, double Least, double Most, double Chance);
+
+/// <summary>Weighs the slips that may stand behind one weighing.</summary>
+public static class SlipChances
+{
+    /// <summary>A bowl that somebody forgot, in grams (typical).</summary>
+    private static readonly (double Least, double Most) Bowl = (100, 400);
+
+    // Damp adds to a rested weight; wool that still drips weighs up to twice as much (typical).
+    private static readonly (double Prior, double Least, double Most)[] Damp = [(0.10, 1.08, 1.30), (0.05, 1.30, 2.00)];
+
+    private const int Steps = 40;
+
+    /// <summary>Every kind of slip that could have turned a likely weight into the one that was logged.</summary>
+    /// <param name="logged">What was logged, in grams above zero.</param>
+    /// <param name="mayBeDamp">Whether wool that came out is weighed, which can be damp.</param>
+    /// <param name="density">How likely it is that the scale should have said so many grams, by everything but the weighing itself.</param>
+    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <returns>Likeliest first; a kind stands there once for each figure that it may have been, and a lost digit once for all.</returns>
+    public static IReadOnlyList<SlipChance> Of(double logged, bool mayBeDamp, Func<double, double> density, Mass? usualBowl)
+    {
+        var found = new List<SlipChance>();
+        // A digit that was lost can be any; of the others each figure stands for itself.
+        foreach (var way in Typed(logged).GroupBy(t => (t.Kind, Right: t.Kind == SlipKind.DigitLost ? 0 : t.Right)))
+        {
+            Add(way.Key.Kind, [.. way.Select(t => (t.Right, t.Share * density(t.Right)))]);
+        }
+
+        if (usualBowl is { Grams: > 0 } bowl && logged > bowl.Grams)
+        {
+            Add(SlipKind.UsualBowl, [(logged - bowl.Grams, 0.2 * density(logged - bowl.Grams))]);
+        }
+
+        // Any bowl, each weight as likely; where one is usual another is the rarer slip.
+        var any = (usualBowl is null ? 0.2 : 0.05) / (Bowl.Most - Bowl.Least);
+        Add(
+            SlipKind.ForgottenTare,
+            Range(Bowl.Least, Bowl.Most, logged).Select(t => (logged - t.At, any * t.Width * density(logged - t.At)))
+        );
+        if (mayBeDamp)
+        {
+            Add(
+                SlipKind.DampWeight,
+                Damp.SelectMany(d =>
+                    Range(d.Least, d.Most, double.PositiveInfinity)
+                        .Select(f => (logged / f.At, d.Prior / (d.Most - d.Least) * f.Width * density(logged / f.At) / f.At))
+                )
+            );
+        }
+
+        return [.. found.OrderByDescending(f => f.Chance)];
+
+        void Add(SlipKind kind, IEnumerable<(double Right, double Chance)> ways)
+        {
+            var all = ways.Where(w => w.Right > 0 && w.Chance > 0).ToArray();
+            if (all.Length == 0)
+            {
+                return;
+            }
+
+            var sum = all.Sum(w => w.Chance);
+            var best = all.MaxBy(w => w.Chance);
+            // Of digits the likeliest one stands for all; of a range its middle does.
+            var likelier = kind is SlipKind.DampWeight or SlipKind.ForgottenTare ? all.Sum(w => w.Right * w.Chance) / sum : best.Right;
+            var worth = all.Where(w => w.Chance > best.Chance / 10).ToArray();
+            found.Add(new SlipChance(kind, likelier, worth.Min(w => w.Right), worth.Max(w => w.Right), sum));
+        }
+    }
+
+    private static IEnumerable<(double At, double Width)> Range(double least, double most, double below)
+    {
+        var width = (most - least) / Steps;
+        return Enumerable.Range(0, Steps).Select(i => (At: least + ((i + 0.5) * width), width)).Where(p => p.At < below);
+    }
+
+    // Right weights that a slip of the hand turns into the logged figure, with how often people make it and how many of its ways lead there.
+    private static IEnumerable<(SlipKind Kind, double Right, double Share)> Typed(double logged)
+    {
+        var text = logged.ToString("0.###", CultureInfo.InvariantCulture);
+        var digits = text.Count(char.IsDigit);
+        static double Read(string typed) => double.Parse(typed, CultureInfo.InvariantCulture);
+
+        yield return (SlipKind.TenTimes, logged * 10, 0.09);
+        if (text[^1] == '0' || text.Contains('.', StringComparison.Ordinal))
+        {
+            yield return (SlipKind.TenTimes, logged / 10, 0.09);
+        }
+
+        for (var d = '1'; d <= '9'; d++)
+        {
+            yield return (SlipKind.FirstDigitLost, Read(d + text), 0.05);
+        }
+
+        for (var i = 1; i <= text.Length; i++)
+        {
+            for (var d = '0'; d <= '9'; d++)
+            {
+                yield return (SlipKind.DigitLost, Read(text[..i] + d + text[i..]), 0.04 / digits);
+            }
+        }
+
+        for (var i = 0; digits > 1 && i < text.Length; i++)
+        {
+            if (char.IsDigit(text[i]))
+            {
+                yield return (SlipKind.DigitAdded, Read("0" + text[..i] + text[(i + 1)..]), 0.05 / (10 * digits));
+            }
+        }
+
+        for (var i = 0; i + 1 < text.Length; i++)
+        {
+            if (char.IsDigit(text[i]) && char.IsDigit(text[i + 1]) && text[i] != text[i + 1])
+            {
+                yield return (
+                    SlipKind.DigitsExchanged,
+                    Read(text[..i] + text[i + 1] + text[i] + text[(i + 2)..]),
+                    0.1 / Math.Max(1, digits - 1)
+                );
+            }
+        }
+
+        // So many right weights become one logged figure as the one unit is smaller than the other.
+        foreach (var (kind, factor, share) in Units)
+        {
+            yield return (kind, logged * factor, share * factor);
+        }
+    }
+
+    private static readonly (SlipKind Kind, double Factor, double Share)[] Units =
+    [
+        (SlipKind.PoundsForKilograms, Mass.GramsPerPound / 1000, 0.035),
+        (SlipKind.PoundsForKilograms, 1000 / Mass.GramsPerPound, 0.035),
+        (SlipKind.OuncesForGrams, Mass.GramsPerOunce, 0.015),
+        (SlipKind.OuncesForGrams, 1 / Mass.GramsPerOunce, 0.015),
+    ];
+}
