@@ -52,6 +52,8 @@ test('a long wool is combed with the tips to lead, and its tender part is named'
   for (let i = 1; i <= 4; i++) {
     await page.keyboard.press('Space');
     await expect(count).toHaveText(new RegExp(`^0 of 9\\s*${i} of 4`));
+    // Two presses within a moment would be one.
+    await page.waitForTimeout(150);
   }
   await page.unrouteAll({ behavior: 'wait' });
   await expect(bench.getByText(/^The tips lead now/)).toBeVisible();

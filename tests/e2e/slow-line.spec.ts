@@ -97,7 +97,9 @@ test('loads of a blend and joins while spinning are each counted once on a slow 
   for (const mass of ['300 g', '200 g']) await post(page, '/api/fleeces', { mass, form: 'clean', humidityPercent: 65 });
   await page.goto(at('/station/blend'));
   const plan = page.getByRole('form', { name: 'Blend', exact: true });
-  for (const lot of await plan.getByRole('group', { name: 'Lots' }).getByRole('button').all()) await lot.click();
+  const lots = plan.getByRole('group', { name: 'Lots' }).getByRole('button');
+  await expect(lots).toHaveCount(2);
+  for (const lot of await lots.all()) await lot.click();
   await plan.getByLabel('All of it').fill('400 g');
   await plan.getByLabel('The most on it at once').fill('20 g');
   const shares = plan.getByLabel(/, %$/);

@@ -62,10 +62,10 @@ function Carding({ run, first }: { run: RunOf<'card'>; first: boolean }) {
   const weigh = () => {
     acts.clear();
     if (weighed)
-      counting.send({ kind: 'weighCardLoad', load: weighed.event, mass, at: tappedAt() }, () => {
-        setOf(nextOne);
-        return emptying([mass, setMass])();
-      });
+      counting.send(
+        { kind: 'weighCardLoad', load: weighed.event, mass, at: tappedAt() },
+        emptying([mass, setMass], [of, setOf, nextOne]),
+      );
     else again();
   };
   const again = () => {

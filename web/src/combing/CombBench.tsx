@@ -78,10 +78,7 @@ function Combing({ run, first }: { run: RunOf<'comb'>; first: boolean }) {
     if (counting.send({ kind: 'transferFibre', at: tappedAt() }))
       tell(`${transfers + 1}, ${endWord[d.stands[transfers + 1]?.leading ?? stand.leading]} lead`);
   };
-  const empty = () => {
-    setOf(nextOne);
-    return emptying([top, setTop], [noil, setNoil])();
-  };
+  const empty = emptying([top, setTop], [noil, setNoil], [of, setOf, nextOne]);
   const drawOff = () => {
     acts.clear();
     const load = weighed ? {} : { top: top.trim() || null, noil: noil.trim() || null };

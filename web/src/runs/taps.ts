@@ -13,6 +13,8 @@ import { useChanges } from '../api/change';
 interface Tap {
   run: string;
   key: string;
+  /** Its place among the taps of this device. */
+  order: number;
   command?: Schema['RunCommand'];
   /** It takes one back: an event that was seen, or what a tap that still waited came to. */
   takesBack?: { event: string } | { tap: string };
@@ -59,6 +61,11 @@ queryClient.setMutationDefaults(mutationKey, {
   },
 });
 
+let newest = 0;
+
+/** Later than every tap before it, also of a page before this one. */
+const nextOrder = () => (newest = Math.max(newest + 0.001, Date.now()));
+
 /** One after another: those of one run are a queue. */
 const build = (tap: Tap) =>
   queryClient
@@ -94,9 +101,11 @@ export function keepTaps() {
     if (mutation.state.status === 'pending') write(storePrefix + tap.key, tap);
     else remove(storePrefix + tap.key);
   });
-  for (const name of named(storePrefix)) {
-    const tap = read<Tap>(name);
-    if (!tap) continue;
+  const left = named(storePrefix)
+    .map((name) => read<Tap>(name))
+    .filter((tap) => tap !== undefined)
+    .sort((one, other) => one.order - other.order);
+  for (const tap of left) {
     const mutation = build(tap);
     restored.add(mutation.mutationId);
     // One that is refused now stays as an error: RefusedTaps shows it.
@@ -113,6 +122,9 @@ const bounce = 120;
 
 let latest: { run: string; command: Schema['RunCommand']; at: number } | null = null;
 
+// Where something was typed between them they are two: the same weight twice, by quick hands.
+if (typeof document !== 'undefined') document.addEventListener('input', () => (latest = null), true);
+
 function isBounce(run: string, command: Schema['RunCommand']) {
   const now = performance.now();
   const again = latest?.run === run && now - latest.at < bounce && isSame(latest.command, command);
@@ -123,12 +135,14 @@ function isBounce(run: string, command: Schema['RunCommand']) {
 /** Empties a field and tells what puts back what stood there. */
 type Empty = () => (() => void) | void;
 
+type Emptied = [was: string, set: (change: (now: string) => string) => void, fresh?: string];
+
 /** Fields that are emptied by Enter: what stood there comes back if it is refused and nothing was typed meanwhile. */
 export const emptying =
-  (...fields: [was: string, set: (change: (now: string) => string) => void][]): Empty =>
+  (...fields: Emptied[]): Empty =>
   () => {
-    fields.forEach(([, set]) => set(() => ''));
-    return () => fields.forEach(([was, set]) => set((now) => (now === '' ? was : now)));
+    fields.forEach(([, set, fresh = '']) => set(() => fresh));
+    return () => fields.forEach(([was, set, fresh = '']) => set((now) => (now === fresh ? was : now)));
   };
 
 /** Sends taps at a run, one after another. */
@@ -146,7 +160,7 @@ export function useTap(run: string) {
      */
     send: (command: Schema['RunCommand'], empty?: Empty) => {
       if (isBounce(run, command)) return false;
-      const tap: Tap = { run, key: newKey(), command };
+      const tap: Tap = { run, key: newKey(), order: nextOrder(), command };
       const mutation = build(tap);
       const putBack = empty?.();
       setFailed(null);
@@ -207,18 +221,18 @@ export function useRunActs(run: string) {
     change.go(() => done);
   };
   return {
-    withdraw: (eventId: string) => withdrawn({ run, key: newKey(), takesBack: { event: eventId } }),
+    withdraw: (eventId: string) => withdrawn({ run, key: newKey(), order: nextOrder(), takesBack: { event: eventId } }),
     /** Takes back what the person saw as the last: a tap that still waits, or else the last event. */
     withdrawLast: (event: string | null) => {
       const queue = waiting(run);
       const taken = queue.map((tap) => tap.takesBack && 'tap' in tap.takesBack && tap.takesBack.tap);
       const last = queue.findLast((tap) => tap.command && !taken.includes(tap.key));
-      if (last) withdrawn({ run, key: newKey(), takesBack: { tap: last.key } });
+      if (last) withdrawn({ run, key: newKey(), order: nextOrder(), takesBack: { tap: last.key } });
       else if (
         event &&
         !queue.some((tap) => tap.takesBack && 'event' in tap.takesBack && tap.takesBack.event === event)
       )
-        withdrawn({ run, key: newKey(), takesBack: { event } });
+        withdrawn({ run, key: newKey(), order: nextOrder(), takesBack: { event } });
     },
     /** What the craft asks anew once it is ended is given with it. */
     end: (ended?: () => unknown) =>
