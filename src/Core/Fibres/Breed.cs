@@ -132,7 +132,7 @@ public sealed record Parentage(IReadOnlyList<BreedShare> Shares)
         }
 
         var parts = typed.Split('/', StringSplitOptions.TrimEntries);
-        if (typed.Length > 200 || parts.Length > 6 || parts.Any(p => p.Length is 0 or > 60))
+        if (typed.Length > 200 || parts.Length > 6 || parts.Any(p => p.Length > 60 || !p.Any(char.IsLetter)))
         {
             return new Refusal(field, "not-a-breed", "Write a breed, or a cross of up to six like Gotland 50 / Wensleydale 50.");
         }

@@ -47,7 +47,8 @@ public sealed class Guard(IReadOnlyDictionary<string, string>? subjects = null)
     {
         if (!holds)
         {
-            refusals.Add(new Refusal(field, code, char.IsUpper(demand[0]) ? $"{demand}." : $"{Subject(field)} {demand}."));
+            var end = demand.EndsWith('?') ? "" : ".";
+            refusals.Add(new Refusal(field, code, (char.IsUpper(demand[0]) ? demand : $"{Subject(field)} {demand}") + end));
         }
 
         return this;

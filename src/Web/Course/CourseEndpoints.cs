@@ -157,7 +157,7 @@ public static class CourseEndpoints
         CancellationToken cancellationToken
     )
     {
-        if (!Enum.TryParse<StepKind>(step, ignoreCase: true, out var kind) || !Enum.IsDefined(kind))
+        if (!WordParameter<StepKind>.TryParse(step, out var kind))
         {
             return Problems.NotHere("station");
         }
@@ -166,7 +166,7 @@ public static class CourseEndpoints
         await db.Database.ExecuteSqlAsync(
             $"""
             insert into cautions_seen (workshop_id, person_id, step, at)
-            values ({db.Workshop}, {context.PersonId}, {kind.ToString()}, {context.Now}) on conflict do nothing
+            values ({db.Workshop}, {context.PersonId}, {kind.Value.ToString()}, {context.Now}) on conflict do nothing
             """,
             cancellationToken
         );

@@ -37,7 +37,7 @@ public static class DehairingEndpoints
 
     private static async Task<Results<Ok<DehairingPage>, ProblemHttpResult>> Page(
         CodeParameter code,
-        string? use,
+        WordParameter<DownUse>? use,
         EarthyTuftDb db,
         RequestContext context,
         CancellationToken cancellationToken
@@ -48,7 +48,7 @@ public static class DehairingEndpoints
             return Problems.NotHere("lot");
         }
 
-        var wanted = Enum.TryParse<DownUse>(use, ignoreCase: true, out var named) && Enum.IsDefined(named) ? named : DownUse.NextToSkin;
+        var wanted = use?.Value ?? DownUse.NextToSkin;
         var above = Lineage.Ancestors(dossier.Family.Entries, dossier.Lot.Id);
         var ids = dossier
             .Family.Entries.Where(e =>

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Web.Hosting;
@@ -9,7 +10,7 @@ public static class FieldProblems
     public static void Rewrite(HttpValidationProblemDetails invalid)
     {
         var refusals = invalid
-            .Errors.SelectMany(e => e.Value.Select(reason => new Refusal(CamelCase(e.Key), "out-of-range", reason)))
+            .Errors.SelectMany(e => e.Value.Select(reason => new Refusal(CamelCase(e.Key), "out-of-range", InWords(reason))))
             .ToArray();
         invalid.Errors.Clear();
         invalid.Type = "/problems/refused";
@@ -37,6 +38,32 @@ public static class FieldProblems
             _ => ("/problems/refused", problem.Detail),
         };
     }
+
+    /// <summary>What the framework says of a field's shape, as this product says it.</summary>
+    private static string InWords(string reason)
+    {
+        foreach (var (shape, words) in Shapes)
+        {
+            if (shape.Match(reason) is { Success: true } match)
+            {
+                return match.Result(words);
+            }
+        }
+
+        return reason;
+    }
+
+    private static readonly (Regex Shape, string Words)[] Shapes =
+    [
+        (Shape(@"with a minimum length of (\d+) and a maximum length of (\d+)\.$"), "It must have $1 to $2 letters."),
+        (Shape(@"string with a maximum length of (\d+)\.$"), "It is too long: at most $1 letters fit."),
+        (Shape(@"with a maximum length of '(\d+)'\.$"), "It is too long: at most $1 fit."),
+        (Shape(@"with a minimum length of '(\d+)'\.$"), "It is too short: at least $1 are needed."),
+        (Shape(@"must be between (\S+) and (\S+?)\.$"), "It must be between $1 and $2."),
+        (Shape(@"field is required\.$"), "It is missing."),
+    ];
+
+    private static Regex Shape(string pattern) => new(pattern, RegexOptions.CultureInvariant, TimeSpan.FromSeconds(1));
 
     private static string CamelCase(string path) => string.Join('.', path.Split('.').Select(JsonNamingPolicy.CamelCase.ConvertName));
 }

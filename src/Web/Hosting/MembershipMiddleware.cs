@@ -70,9 +70,22 @@ public static class MembershipMiddleware
                     }
                 }
 
+                if (context.GetEndpoint()?.Metadata.GetMetadata<MembersOnly>() is not null && Against(context) is { } against)
+                {
+                    await against.ExecuteAsync(context);
+                    return;
+                }
+
                 await next();
             }
         );
+
+    /// <summary>What stands against a person at an address for members: asked before anything of what was sent is looked at.</summary>
+    private static ProblemHttpResult? Against(HttpContext context) =>
+        context.User.PersonId() is null ? Problems.Of(401, "not-signed-in", "Sign in first.")
+        : !context.RequestServices.GetRequiredService<RequestContext>().IsSet
+            ? Problems.Of(403, "not-a-member", "You are not a member of this workshop.")
+        : null;
 
     private static Task MarkUsed(EarthyTuftDb db, Guid demo, DateTimeOffset now, CancellationToken cancellationToken)
     {
@@ -129,20 +142,11 @@ public static class MembershipMiddleware
     }
 
     /// <summary>Lets in members only.</summary>
-    public static RouteGroupBuilder ForMembers(this RouteGroupBuilder group)
-    {
-        group.AddEndpointFilter(
-            async (context, next) =>
-            {
-                var http = context.HttpContext;
-                return http.User.PersonId() is null ? Problems.Of(401, "not-signed-in", "Sign in first.")
-                    : !http.RequestServices.GetRequiredService<RequestContext>().IsSet
-                        ? Problems.Of(403, "not-a-member", "You are not a member of this workshop.")
-                    : await next(context);
-            }
-        );
-        return group.WithMetadata(new Access(SignedIn: true, Token: false)).ProducesProblem(401).ProducesProblem(403);
-    }
+    public static RouteGroupBuilder ForMembers(this RouteGroupBuilder group) =>
+        group.WithMetadata(new MembersOnly(), new Access(SignedIn: true, Token: false)).ProducesProblem(401).ProducesProblem(403);
+
+    /// <summary>An address for members of the workshop alone.</summary>
+    private sealed record MembersOnly;
 
     internal static ProblemHttpResult NotInDemo() =>
         Problems.Of(

@@ -9,12 +9,10 @@ public readonly record struct WordParameter<T>(T Value)
     /// <summary>Read by the router; what it does not read answers 400.</summary>
     public static bool TryParse(string text, out WordParameter<T> word)
     {
-        var reads =
-            Enum.TryParse<T>(text, ignoreCase: true, out var value)
-            && Enum.IsDefined(value)
-            && text.Length > 0
-            && !char.IsAsciiDigit(text[0]);
-        word = new WordParameter<T>(value);
+        // Each member by its name: a number, or several words at once, would be read as one that was not meant.
+        var name = Enum.GetNames<T>().FirstOrDefault(n => n.Equals(text, StringComparison.OrdinalIgnoreCase));
+        var reads = name is not null;
+        word = new WordParameter<T>(reads ? Enum.Parse<T>(name!) : default);
         return reads;
     }
 

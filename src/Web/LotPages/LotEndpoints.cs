@@ -107,7 +107,8 @@ public static class LotEndpoints
         CancellationToken cancellationToken
     )
     {
-        StepKind? station = Enum.TryParse<StepKind>(step, ignoreCase: true, out var named) && named != StepKind.TakeIn ? named : null;
+        StepKind? station =
+            WordParameter<StepKind>.TryParse(step ?? "", out var named) && named.Value != StepKind.TakeIn ? named.Value : null;
         if (step is not null && station is null)
         {
             return Problems.Of(400, "not-readable", $"There is no station called {step}.");

@@ -207,7 +207,7 @@ public static class RouteEndpoints
 
     /// <summary>A name in an address, in capitals or small letters; null when there is none like it.</summary>
     private static T? Named<T>(string? name)
-        where T : struct, Enum => Enum.TryParse<T>(name, ignoreCase: true, out var read) && Enum.IsDefined(read) ? read : null;
+        where T : struct, Enum => WordParameter<T>.TryParse(name ?? "", out var read) ? read.Value : null;
 
     private static async Task<Results<Ok<NeededView>, ProblemHttpResult>> Needed(
         CodeParameter code,

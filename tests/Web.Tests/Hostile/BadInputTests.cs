@@ -5,6 +5,39 @@ namespace EarthyTuft.Web.Tests.Hostile;
 
 public class BadInputTests(House house) : IClassFixture<House>
 {
+    [Theory]
+    [InlineData("/api/lots?step=99", 400)]
+    [InlineData("/api/lots?step=-1", 400)]
+    [InlineData("/api/lots?step=wash,skirt", 400)]
+    [InlineData("/api/dehairing/K-01?use=99", 400)]
+    [InlineData("/api/dehairing/K-01?use=rug,nextToSkin", 400)]
+    public async Task Words_that_are_no_words_are_refused_in_an_address(string path, int status)
+    {
+        var ada = await house.Register();
+        Assert.Equal(status, (await ada.Send(HttpMethod.Get, path)).Status);
+    }
+
+    [Fact]
+    public async Task Who_is_not_in_hears_so_before_what_was_sent_is_looked_at()
+    {
+        var nobody = new Person(house.Factory.CreateClient());
+        Assert.Equal(401, (await nobody.Send(HttpMethod.Get, "/api/dehairing/K-01?use=99")).Status);
+        Assert.Equal(401, (await nobody.Send(HttpMethod.Post, "/api/entries", new { nonsense = true }, Guid.NewGuid())).Status);
+    }
+
+    [Fact]
+    public async Task Refusals_of_shape_speak_as_the_others_do()
+    {
+        var ada = await house.Register();
+        var (raw, _) = await ada.TakeIn(new { mass = "1000" });
+        var made = (await ada.Post("/api/entries", Requests.Skirt(raw, "900"))).Expect(200);
+        var refused = (await ada.Post($"/api/entries/{made.GetProperty("entryId").GetGuid()}/void", new { because = "x" })).Expect(422);
+        Assert.Equal("It must have 3 to 500 letters.", refused.GetProperty("refusals")[0].GetProperty("reason").GetString());
+        var heavy = (await ada.Post("/api/fleeces", new { mass = "40 kg" })).Expect(422);
+        Assert.EndsWith("several fleeces?", heavy.GetProperty("refusals")[0].GetProperty("reason").GetString());
+        Assert.Equal(["breed not-a-breed"], (await ada.Post("/api/fleeces", new { mass = "4 kg", breed = "!!!" })).Refused());
+    }
+
     [Fact]
     public async Task A_body_over_a_megabyte_is_refused_by_the_real_server()
     {

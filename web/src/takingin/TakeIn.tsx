@@ -71,12 +71,11 @@ export function TakeIn() {
     keep(part);
   };
   const breed = breeds.data?.find((b) => b.breed.name.toLowerCase() === form.breed.trim().toLowerCase())?.breed;
-  const submit = (e: FormEvent) => {
-    e.preventDefault();
+  const take = ({ mass, massAsWritten } = form) =>
     void go(
       {
-        mass: form.mass,
-        massAsWritten: form.massAsWritten,
+        mass,
+        massAsWritten,
         state: form.state,
         humidityPercent: form.humidity.trim() === '' ? (air.data?.humidityPercent ?? null) : number(form.humidity),
         breed: form.breed || null,
@@ -99,6 +98,14 @@ export function TakeIn() {
       },
       form.key,
     );
+  // What is answered to the question goes in by the tap that answers.
+  const weighs = (answer: { mass: string; massAsWritten: boolean }) => {
+    change(answer);
+    take({ ...form, ...answer });
+  };
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    take();
   };
   const raw = door.data?.inTheGrease.includes(form.form) ?? form.form === 'raw';
   const heavy = error?.refusals.find((r) => r.code === 'unlike-the-breed');
@@ -126,11 +133,11 @@ export function TakeIn() {
             {heavy && (
               <Row gap={1}>
                 {heavy.choices?.map((mass) => (
-                  <Button key={mass} variant="outlined" onClick={() => change({ mass, massAsWritten: false })}>
+                  <Button key={mass} variant="outlined" onClick={() => weighs({ mass, massAsWritten: false })}>
                     It was {mass}
                   </Button>
                 ))}
-                <Button onClick={() => change({ massAsWritten: true })}>It weighs so</Button>
+                <Button onClick={() => weighs({ mass: form.mass, massAsWritten: true })}>It weighs so</Button>
               </Row>
             )}
             {door.data && (
@@ -144,7 +151,7 @@ export function TakeIn() {
                 helperText={error?.at('form')}
               />
             )}
-            <ProblemNotice error={error} />
+            <ProblemNotice error={error?.isToldAt(['mass']) ? null : error} />
             {away && (
               <Notice tone="watch">
                 The server or its database is away. Your entry is kept here and goes in by itself, once, when it is
