@@ -66,6 +66,9 @@ public sealed record Nature(Composition? Composition, Preparation Preparation, S
 /// <param name="Shared">The session's term <c>g</c>, in grams.</param>
 public sealed record ReferenceWeighing(Guid Id, DateOnly Session, double Logged, double Grams, double OwnVariance, double Shared)
 {
+    /// <summary>The scale's division in grams: no figure is surer than half of it. Nothing where it is no weighing.</summary>
+    public double Step { get; init; }
+
     /// <summary>What wool straight off the heat is taken to hold: the regain at this humidity, in percent (typical).</summary>
     public const double WarmHumidity = 30;
 
@@ -94,7 +97,7 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Session, double Logged,
         var scale = (weighing.ScaleStep.Grams * weighing.ScaleStep.Grams / 12) + (0.001 * m * 0.001 * m);
         if (nature.Composition is not { HasRegain: true } fibre)
         {
-            return new ReferenceWeighing(weighing.Id, weighing.Session, m, m, scale, 0);
+            return new ReferenceWeighing(weighing.Id, weighing.Session, m, m, scale, 0) { Step = weighing.ScaleStep.Grams };
         }
 
         var (r, uR) = weighing.State switch
@@ -110,6 +113,9 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Session, double Logged,
         var factor = 1 + (clean * (s - 1));
         var still = weighing.State == WeighingState.Provisional ? ProvisionalUncertainty * m : 0;
         var own = (factor * factor * scale) + Math.Pow(m * (s - 1) * cleanSpread, 2) + (still * still);
-        return new ReferenceWeighing(weighing.Id, weighing.Session, m, m * factor, own, clean * s * m * uR / (1 + r));
+        return new ReferenceWeighing(weighing.Id, weighing.Session, m, m * factor, own, clean * s * m * uR / (1 + r))
+        {
+            Step = weighing.ScaleStep.Grams,
+        };
     }
 }

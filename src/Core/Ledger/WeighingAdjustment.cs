@@ -29,6 +29,7 @@ internal sealed class WeighingAdjustment
     private readonly Lazy<UnweighedMasses> solved;
     private readonly Dictionary<Guid, Estimate> unlogged = [];
     private readonly HashSet<Guid> leaks = [];
+    private bool[]? open;
 
     // Steps that lack more than they usually lose, by the flow that stands for what was lost and not weighed; each is told once.
     private readonly Dictionary<Guid, Guid> shortSteps;
@@ -74,14 +75,15 @@ internal sealed class WeighingAdjustment
     /// <summary>The weighing that is out furthest, with those that cannot be told from it, if it is out far enough.</summary>
     public Doubt? Worst()
     {
-        var checkedOnes = measured.Where(m => m.IsChecked && m.Edge.Flow.Amount == Amount.Weighed).ToArray();
+        var all = measured.Where(m => m.IsChecked && m.Edge.Flow.Amount == Amount.Weighed).ToArray();
+        var checkedOnes = all.Where(m => IsOpen(m.To) || IsOpen(m.From)).ToArray();
         if (checkedOnes.Length == 0)
         {
             return null;
         }
 
         var most = checkedOnes.Max(m => Math.Abs(m.Statistic));
-        var critical = Reconciliation.Critical(checkedOnes.Length);
+        var critical = Reconciliation.Critical(all.Length);
         if (most <= critical)
         {
             var atShort = checkedOnes.Where(m => shortSteps.ContainsKey(m.Edge.EntryId)).ToArray();
@@ -153,6 +155,26 @@ internal sealed class WeighingAdjustment
             right,
             slip
         );
+    }
+
+    // Half a step of each scale together may be what a balance is out by: then none of its weighings is named, for no scale tells closer.
+    private bool IsOpen(int row) => row >= 0 && (open ??= OpenRows())[row];
+
+    private bool[] OpenRows()
+    {
+        var (gap, halves, told) = (new double[rows], new double[rows], new bool[rows]);
+        foreach (var m in measured)
+        {
+            foreach (var (row, sign) in new[] { (m.To, 1), (m.From, -1) }.Where(end => end.Item1 >= 0))
+            {
+                gap[row] += sign * m.Grams;
+                halves[row] += m.Edge.Flow.Weighing!.Step / 2;
+                // What stands for a usual loss is no weighing, and what is set aside opens its balances.
+                told[row] |= m.IsExcluded || m.Edge.Flow.Amount != Amount.Weighed;
+            }
+        }
+
+        return [.. Enumerable.Range(0, rows).Select(r => told[r] || Math.Abs(gap[r]) > halves[r] + 1e-9)];
     }
 
     // Two labels that changed places are one slip, though two weighings are wrong. Nothing is fitted then: the logged figures themselves,
@@ -232,6 +254,7 @@ internal sealed class WeighingAdjustment
     /// it.</summary>
     public void Exclude(Guid flowId)
     {
+        open = null;
         var flow = byFlow[flowId];
         if (!flow.IsChecked)
         {

@@ -15,6 +15,13 @@ public static class Portions
         : leftGrams is { } left ? Math.Max(0, left - held.Sum(h => h!.Value))
         : null;
 
+    /// <summary>Whether a portion is more than a lot holds: asked where it is typed, before work is begun with it.</summary>
+    /// <param name="grams">The portion.</param>
+    /// <param name="leftGrams">What the lot holds, null when not known.</param>
+    /// <param name="sigma">One standard deviation of that in grams, null when not known.</param>
+    public static bool IsMoreThanThere(double grams, double? leftGrams, double? sigma) =>
+        leftGrams is { } left && grams > left + Math.Max(Rounding, 3 * (sigma ?? 0));
+
     /// <summary>
     /// Whether a portion is more than what is free. Where nothing of the lot is at work that is the scale's business and not this one's: it
     /// may weigh more than the book has.

@@ -28,7 +28,7 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
         var unit = context.Workshop.Unit;
         var tool = await loads.Tool(start.ToolId, cancellationToken);
         var isOther = start.ToolId is not null && tool?.Kind != start.On.Needs();
-        var typed = loads.Read(null, start.Most, 1, "");
+        var typed = loads.Read(null, start.Most, [], "");
         var shares = BlendShares.Read(start.By, [.. start.Components.Select(c => c.Amount ?? "")], start.Total, unit);
         Refusal[] refusals =
         [

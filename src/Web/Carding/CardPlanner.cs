@@ -26,7 +26,7 @@ public sealed class CardPlanner(RequestContext context, BreedBooks books, LoadDe
     internal async Task<Result<PlannedCards>> Plan(CardStart start, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
     {
         var tool = await loads.Tool(start.ToolId, cancellationToken);
-        var typed = loads.Read(start.Mass, start.Most, lots.Count, "card the others by themselves");
+        var typed = loads.Read(start.Mass, start.Most, lots, "card the others by themselves");
         Refusal[] refusals =
         [
             .. start.ToolId is not null && tool?.Kind.CardsInLoads() != true

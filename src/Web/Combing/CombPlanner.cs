@@ -29,7 +29,7 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
     {
         var tool = await loads.Tool(start.ToolId, cancellationToken);
         var diz = await loads.Tool(start.DizId, cancellationToken);
-        var typed = loads.Read(start.Mass, start.Most, lots.Count, "comb the others by themselves");
+        var typed = loads.Read(start.Mass, start.Most, lots, "comb the others by themselves");
         // A flick takes locks, one after another: there is no load to size by it.
         var sizes = tool?.Kind.HasTines() == true;
         var isOther = start.ToolId is not null && tool?.Kind != start.Way.Needs();

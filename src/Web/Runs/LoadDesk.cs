@@ -19,20 +19,23 @@ public sealed class LoadDesk(EarthyTuftDb db, RequestContext context)
     /// <summary>Reads what was typed of loads.</summary>
     /// <param name="mass">So much of the one lot; empty for all.</param>
     /// <param name="most">The most per load; empty for what the tool usually takes.</param>
-    /// <param name="lots">Of how many lots.</param>
+    /// <param name="lots">Of which lots.</param>
     /// <param name="others">What to do with several lots.</param>
-    public Result<TypedLoads> Read(string? mass, string? most, int lots, string others)
+    public Result<TypedLoads> Read(string? mass, string? most, IReadOnlyList<LotRow> lots, string others)
     {
         var unit = context.Workshop.Unit;
         var portion = string.IsNullOrWhiteSpace(mass) ? (Result<Mass>?)null : MassReader.Read(mass, unit, "mass");
         var load = string.IsNullOrWhiteSpace(most) ? (Result<Mass>?)null : MassReader.Read(most, unit, "most");
         Refusal[] refusals =
         [
-            .. portion is not null && lots > 1
+            .. portion is not null && lots.Count > 1
                 ? [new Refusal("mass", "one-lot", $"A part is weighed of one lot: {others}, or take all of each.")]
                 : Array.Empty<Refusal>(),
             .. portion?.Refusals ?? [],
             .. load?.Refusals ?? [],
+            .. portion is { IsRefused: false } part && lots is [var lot] && lot.Lacks(part.Value, unit) is { } lacking
+                ? [lacking]
+                : Array.Empty<Refusal>(),
         ];
         return refusals.Length > 0 ? Result<TypedLoads>.Refused(refusals) : new TypedLoads(portion?.Value.Grams, load?.Value.Grams);
     }

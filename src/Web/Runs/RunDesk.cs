@@ -297,6 +297,18 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
 /// <summary>Lots that work is begun with.</summary>
 internal static class LotsAtWork
 {
+    /// <summary>What stands against a portion that is more than its lot holds; null where it holds so much.</summary>
+    public static Refusal? Lacks(this LotRow lot, Mass portion, MassUnit unit) =>
+        Portions.IsMoreThanThere(portion.Grams, lot.LeftGrams, lot.LeftSigma)
+            ? new Refusal(
+                "mass",
+                "more-than-there",
+                $"The book has {Mass.FromGrams(lot.LeftGrams!.Value).Write(unit)} of {lot.Code}. Take no more than that, or count it anew on its page "
+                    + "if more is there.",
+                [Mass.FromGrams(lot.LeftGrams.Value).Write(unit)]
+            )
+            : null;
+
     /// <summary>The lots by their ids, in the order of their codes; null where one of them is not there, or used up.</summary>
     public static async Task<List<LotRow>?> LotsThere(this EarthyTuftDb db, IEnumerable<Guid> ids, CancellationToken cancellationToken)
     {

@@ -41,6 +41,7 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
                 ? new Refusal("toolId", "not-here", "This workshop has no such wheel or spindle.")
                 : null,
             .. mass?.Refusals ?? [],
+            mass is { IsRefused: false } portion && lots is [var whole] ? whole.Lacks(portion.Value, context.Workshop.Unit) : null,
         ];
         if (refusals.OfType<Refusal>().ToArray() is { Length: > 0 } refused)
         {

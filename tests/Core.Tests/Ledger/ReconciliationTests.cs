@@ -1,4 +1,6 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Quantities;
 using MathNet.Numerics.LinearAlgebra;
 using Xunit;
 
@@ -72,6 +74,30 @@ public class ReconciliationTests
         var told = new Worked(891)[flow];
         Assert.Equal(x, told.Reconciled!.Mass.Grams, FourDigits(x));
         Assert.Equal(z, told.ZScore!.Value, FourDigits(z));
+    }
+
+    [Theory]
+    [InlineData(4.2, 4.1, 0)]
+    [InlineData(4.2, 4.2, 0)]
+    [InlineData(42, 4.2, 1)]
+    [InlineData(4.2, 3.2, 1)]
+    public void Of_a_few_grams_nothing_is_named_that_half_a_step_of_the_scale_explains(double plied, double washed, int doubts)
+    {
+        var family = new Family();
+        Flow At(Flow flow, double grams) =>
+            flow with
+            {
+                Amount = Amount.Weighed,
+                Weighing = ReferenceWeighing.Of(
+                    new Weighing(flow.Id, Mass.FromGrams(grams), WeighingState.Rested, 65, Mass.FromGrams(0.1), new DateOnly(2026, 5, 14)),
+                    new Nature(Fibre.Wool, Preparation.Carded, null)
+                ),
+            };
+        family.Step(StepKind.TakeIn, At(family.Out("one", 1), 2.2));
+        family.Step(StepKind.TakeIn, At(family.Out("other", 1), 2.1));
+        family.Step(StepKind.Ply, family.All("one"), family.All("other"), At(family.Out("plied", 1), plied));
+        family.Step(StepKind.Finish, family.All("plied"), At(family.Out("washed", 1), washed));
+        Assert.Equal(doubts, Reconciliation.Of(family.Entries).Doubts.Count);
     }
 
     [Fact]

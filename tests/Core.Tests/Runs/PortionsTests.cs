@@ -24,6 +24,15 @@ public class PortionsTests
                 }
             );
 
+    [Theory]
+    [InlineData(150, 46.0, 0.5, true)]
+    [InlineData(46.9, 46.0, 0.1, false)]
+    [InlineData(47.2, 46.0, 0.5, false)]
+    [InlineData(47.2, 46.0, null, true)]
+    [InlineData(1e9, null, null, false)]
+    public void More_than_there_is_beyond_what_the_book_can_be_off_by(double grams, double? left, double? sigma, bool beyond) =>
+        Assert.Equal(beyond, Portions.IsMoreThanThere(grams, left, sigma));
+
     [Fact]
     public void All_of_it_leaves_nothing_and_nothing_at_work_is_the_scales_business()
     {

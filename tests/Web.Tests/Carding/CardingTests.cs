@@ -117,6 +117,37 @@ public class CardingTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_portion_beyond_its_lot_is_asked_about_where_it_is_typed()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await ada.TakeIn(new { mass = "46", form = "clean" });
+        var beyond = await ada.Post(
+            "/api/carding/plan",
+            new
+            {
+                lotIds = new[] { lot },
+                mass = "150",
+                most = "25 g",
+            }
+        );
+        Assert.Equal(["mass more-than-there"], beyond.Refused());
+        Assert.Contains("46 g", beyond.Json.GetProperty("refusals")[0].GetProperty("reason").GetString());
+        Assert.Equal(["mass more-than-there"], (await Begin(ada, lot, new { mass = "150", most = "25 g" })).Refused());
+        // What the scale may be off by is no question.
+        (
+            await ada.Post(
+                "/api/carding/plan",
+                new
+                {
+                    lotIds = new[] { lot },
+                    mass = "46.9",
+                    most = "25 g",
+                }
+            )
+        ).Expect(200);
+    }
+
+    [Fact]
     public async Task Neps_after_each_pass_say_whether_another_helps()
     {
         var ada = await house.Register();
