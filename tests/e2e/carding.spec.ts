@@ -24,6 +24,9 @@ test('430 g are carded in nine loads, counted by key and hand, and the light one
   await planning.getByLabel('The most on them at once').fill('many');
   await expect(planning.getByText(/does not read as a weight/)).toBeVisible();
   await planning.getByLabel('The most on them at once').fill('');
+  await planning.getByLabel('Only so much of it').fill('900 g');
+  await expect(planning.getByText(/The book has 430 g of/)).toBeVisible();
+  await planning.getByLabel('Only so much of it').fill('');
   await planning.getByRole('button', { name: 'Begin carding' }).click();
 
   const bench = page.getByRole('region', { name: /^At the cards/ });
