@@ -1,9 +1,11 @@
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
 using Microsoft.Extensions.DependencyInjection;
 using Microsoft.Extensions.DependencyInjection.Extensions;
+using Microsoft.Extensions.Logging;
 using Npgsql;
 
 namespace EarthyTuft.Data.Store;
@@ -46,6 +48,15 @@ public static class Storage
                 options
                     .UseNpgsql(settings.ConnectionString)
                     .UseSnakeCaseNamingConvention()
+                    // The same sent twice meets its own key: that is answered, and no failure. What is one is thrown, and logged where it is
+                    // not answered.
+                    .ConfigureWarnings(w =>
+                        w.Log(
+                            (CoreEventId.SaveChangesFailed, LogLevel.Debug),
+                            (CoreEventId.OptimisticConcurrencyException, LogLevel.Debug),
+                            (RelationalEventId.CommandError, LogLevel.Debug)
+                        )
+                    )
                     .AddInterceptors(provider.GetRequiredService<NewsInterceptor>(), provider.GetRequiredService<RowSecurityInterceptor>())
         );
         services.AddDataProtection().SetApplicationName("EarthyTuft").PersistKeysToDbContext<EarthyTuftDb>();

@@ -67,7 +67,9 @@ public static class DoubtViews
             : FormattableString.Invariant($" {alone} weighings are not checked by any.");
         return r.Degrees == 0 && doubts == 0 ? "No balance can check these weighings yet: nothing was weighed twice." + unsolved
             : doubts == 0
-                ? FormattableString.Invariant($"{r.Checkable} weighings are checked by {(r.Degrees == 1 ? "one balance" : $"{r.Degrees} balances")}, and they agree.")
+                ? FormattableString.Invariant(
+                    $"{r.Checkable} weighings are checked by {(r.Degrees == 1 ? "one balance" : $"{r.Degrees} balances")}, and they agree."
+                )
                     + unchecked_
                     + unsolved
             : FormattableString.Invariant($"{(doubts == 1 ? "One weighing does" : $"{doubts} weighings do")} not agree with the rest.")

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { read, write } from '../api/keep';
-import { counted } from './pause';
+import { counted, working } from './pause';
 
 // What is counted without being looked at: said aloud where that is wanted on this device, and felt where it can tremble.
 
@@ -33,9 +33,22 @@ export const tellCount = (count: number, of: number, what = '') =>
 /** Says and lets feel what is to be known without looking. */
 export function tell(said: string, done = false) {
   const pause = counted();
-  navigator.vibrate?.(pause ? [200, 100, 200] : done ? [60, 60, 60] : 40);
+  navigator.vibrate?.(pause ? forPause : done ? [60, 60, 60] : 40);
+  say(pause ? `${said}. Pause` : said);
+}
+
+const forPause = [200, 100, 200];
+
+/** While one works by the clock and nothing is counted, a pause that falls due is felt and said by itself. */
+export function goOnWorking() {
+  if (!working()) return;
+  navigator.vibrate?.(forPause);
+  say('Pause');
+}
+
+function say(said: string) {
   if (!canSpeak() || read<boolean>(name) !== true) return;
-  const words = new SpeechSynthesisUtterance(pause ? `${said}. Pause` : said);
+  const words = new SpeechSynthesisUtterance(said);
   words.lang = 'en-GB';
   speechSynthesis.cancel();
   speechSynthesis.speak(words);

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { beforeEach, describe, expect, it } from 'vitest';
-import { counted, goOn, hadPause, minutesAt, pauseAfter, setPauseAfter } from './pause';
+import { counted, goOn, hadPause, minutesAt, pauseAfter, setPauseAfter, working } from './pause';
 
 const min = 60_000;
 
@@ -29,5 +29,16 @@ describe('a pause', () => {
     expect(counted(7 * min)).toBe(false);
     expect(goOn({ since: 50 * min, last: 60 * min }, 10 * min)).toEqual({ since: 10 * min, last: 10 * min });
     expect(minutesAt(undefined)).toBe(0);
+  });
+
+  it('falls due while one works by the clock, and is said once', () => {
+    setPauseAfter(2);
+    counted(0);
+    const said = Array.from({ length: 18 }, (_, i) => working((i + 1) * 10_000));
+    expect(said.indexOf(true)).toBe(11);
+    expect(said.filter(Boolean)).toHaveLength(1);
+    hadPause();
+    expect(working(4 * min)).toBe(false);
+    expect(working(6 * min)).toBe(true);
   });
 });

@@ -46,6 +46,12 @@ export function counted(now = Date.now()) {
   return isDue(at);
 }
 
+/** Notes that work by the clock goes on, where nothing is counted. True once, when a pause falls due. */
+export function working(now = Date.now()) {
+  const before = isDue(read<Going>(going));
+  return counted(now) && !before;
+}
+
 const isDue = (at: Going | undefined) => pauseAfter() > 0 && minutesAt(at) >= pauseAfter();
 
 export function hadPause() {

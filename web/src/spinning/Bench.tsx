@@ -1,11 +1,11 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
-import { useState, type FormEvent, type ReactNode } from 'react';
+import { useEffect, useState, type FormEvent, type ReactNode } from 'react';
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
 import { tappedAt } from '../api/clock';
 import { useNow } from '../live/live';
-import { tell } from '../runs/counted';
+import { goOnWorking, tell } from '../runs/counted';
 import type { Run } from '../runs/queries';
 import { emptying, useTap, useUnseen } from '../runs/taps';
 import { SelectField } from '../ui/SelectField';
@@ -37,6 +37,13 @@ export function Clock({
 }) {
   const tap = useTap(run);
   const now = useNow();
+  const atIt = clock.since !== null && !disabled;
+  // Whoever sits at a wheel counts nothing: the pause that was asked for comes by the clock.
+  useEffect(() => {
+    if (!atIt) return;
+    const going = setInterval(goOnWorking, 10_000);
+    return () => clearInterval(going);
+  }, [atIt]);
   const running = clock.since === null ? 0 : Math.max(0, (now - Date.parse(clock.since)) / 60_000);
   return (
     <Row align="center" gap={2}>
