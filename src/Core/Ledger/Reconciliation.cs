@@ -74,6 +74,9 @@ public sealed class Reconciliation
     /// <summary>Every flow of the family.</summary>
     public IReadOnlyDictionary<Guid, ReconciledFlow> Flows { get; }
 
+    /// <summary>The weighings that some balance holds against others, and that agree with them.</summary>
+    public IReadOnlySet<Guid> Checked => Flows.Values.Where(f => f.IsChecked).Select(f => f.FlowId).ToHashSet();
+
     /// <summary>The weighings that were set aside, the worst first.</summary>
     public IReadOnlyList<Doubt> Doubts { get; }
 

@@ -123,21 +123,19 @@ public static class DraftEndpoints
                 ? Explanations.Of(family.Entries, entry, context.UsualBowl)
                 : [.. settled.Explanations.Take(QuestionEndpoints.MostSlips)];
         var own = told.Where(e => e.IsNew).Take(QuestionEndpoints.MostSlips).Select(e => Own(e, fields[e.FlowId], unit));
-        var earlier = told.Where(e => !e.IsNew)
-            .Take(QuestionEndpoints.MostWeighings)
-            .Select(e => QuestionEndpoints.Weighing(e, family, unit));
+        var earlier = told.Where(e => !e.IsNew).Take(QuestionEndpoints.MostWeighings).Select(e => AnswerTaps.Weighing(e, family, unit));
         AnswerTap[] taps = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];
         return TypedResults.Ok(new DraftQuestion(LedgerEndpoints.Trouble(decision, context), outcome.OverBook.Count > 0, taps));
     }
 
     private static AnswerTap Own(Explanation told, string field, MassUnit unit)
     {
-        var right = QuestionEndpoints.Rounded(told.Likelier).Write(unit);
+        var right = AnswerTaps.Rounded(told.Likelier).Write(unit);
         return new AnswerTap(
             AnswerKind.Weighing,
             Field: field,
             Mass: right,
-            Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: {QuestionEndpoints.Was(told, right, unit)}"
+            Words: $"the {Mass.FromGrams(told.Logged).Write(unit)} of this entry: {AnswerTaps.Was(told, right, unit)}"
         )
         {
             Open = told.Open is not null,

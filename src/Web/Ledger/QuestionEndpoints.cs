@@ -14,48 +14,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Ledger;
 
-/// <summary>How a question of the log can be answered.</summary>
-public enum AnswerKind
-{
-    /// <summary>It was lost: all that is missing, of one kind.</summary>
-    Lost,
-
-    /// <summary>It was weighed wrongly: set right with the weight that fits.</summary>
-    Weighing,
-
-    /// <summary>Another heap was made.</summary>
-    Heap,
-
-    /// <summary>The weights are right as they stand.</summary>
-    AsItIs,
-
-    /// <summary>Nobody knows: it is not asked again.</summary>
-    NotKnown,
-}
-
-/// <summary>One tap that answers.</summary>
-/// <param name="Loss">For a loss: of which kind.</param>
-/// <param name="Form">For a heap: what it is.</param>
-/// <param name="FlowId">For a weighing: which, with its entry and how often it was set right already.</param>
-/// <param name="Mass">For a weighing: what it probably was, as one would type it.</param>
-/// <param name="Words">For a weighing: which one it is and what it would be.</param>
-/// <param name="Field">For a weighing of a draft that is not logged yet: its field.</param>
-public sealed record AnswerTap(
-    AnswerKind Kind,
-    LossKind? Loss = null,
-    LotForm? Form = null,
-    Guid? EntryId = null,
-    Guid? FlowId = null,
-    int? Revision = null,
-    string? Mass = null,
-    string? Words = null,
-    string? Field = null
-)
-{
-    /// <summary>For a weighing: <c>Mass</c> is only near what it was, and the person types it.</summary>
-    public bool Open { get; init; }
-}
-
 /// <summary>A question of the log with its answers, the likeliest first.</summary>
 public sealed record QuestionView(
     Guid EntryId,
@@ -158,10 +116,10 @@ public static class QuestionEndpoints
                     ? BalanceWords.Recounted(balance.Unaccounted!, unit)
                     : BalanceWords.Sentence(balance, unit, null, flows[0].Step),
                 [
-                    .. sharp.Select(e => Weighing(e, family, unit)),
+                    .. sharp.Select(e => AnswerTaps.Weighing(e, family, unit)),
                     .. Lost(flows, balance),
                     .. Heaps(flows, balance),
-                    .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => Weighing(e, family, unit)),
+                    .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => AnswerTaps.Weighing(e, family, unit)),
                     .. balance.Unaccounted is { Mass.Grams: > 0 } && flows[0].Step != StepKind.Recount
                         ? Array.Empty<AnswerTap>()
                         : [new AnswerTap(AnswerKind.AsItIs)],
@@ -180,9 +138,8 @@ public static class QuestionEndpoints
         RequestContext context
     )
     {
-        var agreeing = reconciliation.Flows.Values.Where(f => f.IsChecked).Select(f => f.FlowId).ToHashSet();
         var (id, unit) = (flows[0].EntryId, context.Workshop.Unit);
-        var told = Explanations.OfDifference(family.Entries, family.Masses, agreeing, id, id, context.UsualBowl);
+        var told = Explanations.OfDifference(family.Entries, family.Masses, reconciliation.Checked, id, id, context.UsualBowl);
         return new QuestionView(
             id,
             flows[0].Step,
@@ -190,7 +147,7 @@ public static class QuestionEndpoints
             flows.First(f => f.LotId is not null && f.Role != FlowRole.In).Lot!.Code,
             BalanceWords.Unlike(balance, unit, flows[0].Step, told.Count == 0 ? null : told[0]),
             [
-                .. told.Take(MostSlips).Select(e => Weighing(e, family, unit)),
+                .. told.Take(MostSlips).Select(e => AnswerTaps.Weighing(e, family, unit)),
                 new AnswerTap(AnswerKind.AsItIs),
                 new AnswerTap(AnswerKind.NotKnown),
             ]
@@ -227,49 +184,6 @@ public static class QuestionEndpoints
             .Take(2)
             .Select(f => new AnswerTap(AnswerKind.Heap, Form: f));
     }
-
-    internal static AnswerTap Weighing(Explanation told, Family family, MassUnit unit)
-    {
-        var flow = family.Flows.First(f => f.FlowId == told.FlowId);
-        var right = Rounded(told.Likelier).Write(unit);
-        return new AnswerTap(
-            AnswerKind.Weighing,
-            EntryId: told.EntryId,
-            FlowId: told.FlowId,
-            Revision: flow.Revision,
-            Mass: right,
-            Words: $"{DoubtViews.Suspect(flow, unit).Words}: {Was(told, right, unit)}"
-        )
-        {
-            Open = told.Open is not null,
-        };
-    }
-
-    /// <summary>What a weight was instead, and by which slip.</summary>
-    internal static string Was(Explanation told, string right, MassUnit unit) =>
-        told.Open is { } open
-            ? $"a digit is missing, {Mass.FromGrams(open.Low).Write(unit)} to {Mass.FromGrams(open.High).Write(unit)}"
-            : $"it was {right}{Kind(told.Kind)}";
-
-    /// <summary>A weight as a scale would say it.</summary>
-    internal static Mass Rounded(double grams) => Mass.FromGrams(grams >= 20 ? Math.Round(grams) : Math.Round(grams, 1));
-
-    /// <summary>The kind of slip, to stand behind a figure.</summary>
-    internal static string Kind(SlipKind? kind) =>
-        kind switch
-        {
-            SlipKind.DampWeight => " once dry",
-            SlipKind.UsualBowl => " without the usual bowl",
-            SlipKind.ForgottenTare => " without what was weighed along",
-            SlipKind.TenTimes => ", a digit too many or too few",
-            SlipKind.FirstDigitLost => ", the first digit missing",
-            SlipKind.DigitLost => ", a digit missing",
-            SlipKind.DigitAdded => ", a digit too many",
-            SlipKind.DigitsExchanged => ", two digits exchanged",
-            SlipKind.PoundsForKilograms => ", pounds for kilograms",
-            SlipKind.OuncesForGrams => ", ounces for grams",
-            _ => "",
-        };
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Answer(
         Guid id,

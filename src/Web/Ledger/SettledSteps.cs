@@ -85,11 +85,7 @@ internal static class SettledSteps
             return [];
         }
 
-        var agreeing = Reconciliation
-            .Of(family.Entries, usualBowl, family.Masses)
-            .Flows.Values.Where(f => f.IsChecked)
-            .Select(f => f.FlowId)
-            .ToHashSet();
+        var agreeing = Reconciliation.Of(family.Entries, usualBowl, family.Masses).Checked;
         return
         [
             .. unlike.Select(e => new SettledStep(
