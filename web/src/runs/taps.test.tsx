@@ -4,7 +4,7 @@ import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { api, Problem, queryClient, type Schema } from '../api/client';
-import { emptying, useRunActs, useTap, useUnseenTaps } from './taps';
+import { emptying, keepTaps, useRunActs, useTap, useUnseenTaps } from './taps';
 import type { Run } from './queries';
 
 const wrapper = ({ children }: { children: ReactNode }) => (
@@ -40,6 +40,9 @@ afterEach(() => {
   cleanup();
   vi.restoreAllMocks();
   queryClient.clear();
+  localStorage.clear();
+  // Something typed: the next tap is not the same touch as the last of the test before.
+  document.dispatchEvent(new Event('input'));
 });
 
 /** Time that is wound by hand. */
@@ -138,7 +141,7 @@ describe('taps on a slow line', () => {
     await waitFor(() => expect(result.current.seen).toEqual([]));
     for (const [i, event] of ['event-1', 'event-2', null, null, null].entries()) {
       await waitFor(() => expect(server.sent).toHaveLength(i + 1));
-      server.answer(runOf([], event));
+      server.answer(runOf([server.sent[i]!.key ?? ''], event));
     }
     await waitFor(() => expect(server.sent.filter((s) => s.path.endsWith('/withdraw'))).toHaveLength(3));
     expect(server.sent.filter((s) => s.path.endsWith('/withdraw')).map((s) => s.body.eventId)).toEqual([
@@ -146,5 +149,30 @@ describe('taps on a slow line', () => {
       'event-1',
       'event-0',
     ]);
+  });
+
+  it('take back nothing that somebody else tapped meanwhile, and say so', async () => {
+    const server = slowServer();
+    const { result } = renderHook(() => ({ tap: useTap('R'), acts: useRunActs('R') }), { wrapper });
+    act(() => void result.current.tap.send(transfer('10:00:00')));
+    act(() => result.current.acts.withdrawLast(null));
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    server.answer(runOf(['of somebody else', server.sent[0]!.key!], 'event-of-somebody-else'));
+    await waitFor(() => expect(result.current.acts.error?.message).toContain('Somebody went on meanwhile'));
+    expect(server.sent).toHaveLength(1);
+  });
+
+  it('take back over a reload what is known by then', async () => {
+    const server = slowServer();
+    keepTaps();
+    const { result } = renderHook(() => ({ tap: useTap('R'), acts: useRunActs('R') }), { wrapper });
+    act(() => void result.current.tap.send(transfer('10:00:00')));
+    act(() => result.current.acts.withdrawLast(null));
+    await waitFor(() => expect(server.sent).toHaveLength(1));
+    server.answer(runOf([server.sent[0]!.key!], 'event-1'));
+    await waitFor(() => expect(server.sent).toHaveLength(2));
+    const kept = Object.keys(localStorage).map((name) => JSON.parse(localStorage.getItem(name)!) as object);
+    expect(kept).toMatchObject([{ takesBack: { event: 'event-1' } }]);
+    server.answer(runOf([], null));
   });
 });

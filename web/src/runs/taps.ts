@@ -25,8 +25,14 @@ const storePrefix = 'tap:';
 const patience = 3000;
 const isAway = (e: unknown) => e instanceof Problem && e.isAway;
 
-/** The event that a tap of this page came to, by the tap's key. */
+/** The event that a tap came to, by the tap's key; null where somebody went on before it could be told. */
 const eventOf = new Map<string, string | null>();
+
+/** As it is kept over a reload: what is taken back is known by its event as soon as that is told. */
+function keep(tap: Tap) {
+  const event = tap.takesBack && 'tap' in tap.takesBack ? eventOf.get(tap.takesBack.tap) : null;
+  write(storePrefix + tap.key, event ? { ...tap, takesBack: { event } } : tap);
+}
 
 /** The event that was last when the run was told so. */
 const lastEvent = (run: Run) => ('lastEvent' in run.details ? (run.details.lastEvent ?? null) : null);
@@ -35,7 +41,9 @@ async function deliver({ run, key, command, takesBack }: Tap): Promise<Run | nul
   const path = { id: run };
   if (takesBack) {
     const eventId = 'event' in takesBack ? takesBack.event : eventOf.get(takesBack.tap);
-    // What was refused is not there to be taken back.
+    // What was refused is not there to be taken back; what somebody else tapped since is theirs.
+    if (eventId === null)
+      throw new Problem(409, 'changed-meanwhile', 'Somebody went on meanwhile: look, and take back what is to go.');
     if (!eventId) return null;
     return (await api.POST('/api/runs/{id}/withdraw', { params: { path }, body: { eventId } })).data!;
   }
@@ -45,7 +53,8 @@ async function deliver({ run, key, command, takesBack }: Tap): Promise<Run | nul
       body: command!,
     })
   ).data!;
-  eventOf.set(key, lastEvent(told));
+  eventOf.set(key, told.taps[0] === key ? lastEvent(told) : null);
+  for (const tap of waiting(run)) if (tap.takesBack && 'tap' in tap.takesBack && tap.takesBack.tap === key) keep(tap);
   return told;
 }
 
@@ -98,7 +107,7 @@ export function keepTaps() {
   cache.subscribe(({ mutation }) => {
     const tap = mutation?.state.variables as Tap | undefined;
     if (!mutation || !tap || mutation.options.mutationKey?.[0] !== mutationKey[0]) return;
-    if (mutation.state.status === 'pending') write(storePrefix + tap.key, tap);
+    if (mutation.state.status === 'pending') keep(tap);
     else remove(storePrefix + tap.key);
   });
   const left = named(storePrefix)
