@@ -93,8 +93,7 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
           </>
         }
       />
-      {/* What is done stays; a chart that was planned anew shows the new rest. */}
-      {mayLog && !d.isDone && <PlanRest key={plies.map((p) => p.rest).join('|')} run={run} />}
+      {mayLog && !d.isDone && <PlanRest run={run} />}
       {codes.length > 0 && (
         <Section title="Which end drafts better" level="h3">
           <Column gap={1}>
@@ -149,13 +148,22 @@ export function StripRun({ run, first }: { run: RunOf<'divide'>; first: boolean 
 function PlanRest({ run }: { run: RunOf<'divide'> }) {
   const d = run.details;
   const [open, setOpen] = useState(false);
-  const [rest, setRest] = useState(d.plies.map((p) => p.rest));
+  // What was typed stays when a strip is ticked meanwhile; a ply that was left alone shows what is still to come of it.
+  const [typed, setTyped] = useState<Record<number, string>>({});
+  const rest = d.plies.map((p, i) => typed[i] ?? p.rest);
   const [mass, setMass] = useState('');
   const planning = useTap(run.id);
   if (!open)
     return (
       <div>
-        <Button onClick={() => setOpen(true)}>Plan the rest anew</Button>
+        <Button
+          onClick={() => {
+            setTyped({});
+            setOpen(true);
+          }}
+        >
+          Plan the rest anew
+        </Button>
       </div>
     );
   return (
@@ -169,7 +177,7 @@ function PlanRest({ run }: { run: RunOf<'divide'> }) {
             value={rest[i]}
             onChange={(e) => {
               planning.clearError();
-              setRest(rest.map((r, k) => (k === i ? e.target.value : r)));
+              setTyped({ ...typed, [i]: e.target.value });
             }}
             error={!!planning.error?.at(`rest[${i}]`)}
             helperText={planning.error?.at(`rest[${i}]`) ?? 'what is done stays'}

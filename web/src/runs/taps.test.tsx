@@ -81,6 +81,23 @@ describe('taps on a slow line', () => {
     expect(result.current.seen).toEqual([]);
   });
 
+  it('are two within a moment where one was a foot switch and one a button, which two limbs can', () => {
+    slowServer();
+    handClock();
+    const { result } = renderHook(() => useTap('R'), { wrapper });
+    const button = document.body.appendChild(document.createElement('button'));
+    const taken: boolean[] = [];
+    const tap = () => act(() => void taken.push(result.current.send(transfer('10:00:00'))));
+    document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }));
+    tap();
+    button.click();
+    tap();
+    button.click();
+    tap();
+    button.remove();
+    expect(taken).toEqual([true, true, false]);
+  });
+
   it('are counted once where the run shows one before it is answered', async () => {
     const server = slowServer();
     const { result, rerender } = renderHook(

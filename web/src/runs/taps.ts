@@ -129,15 +129,22 @@ export const isSame = (one: Schema['RunCommand'], other: Schema['RunCommand']) =
 /** No finger taps one button twice in so many milliseconds; a wet one, or a worn key, is felt twice. */
 const bounce = 120;
 
-let latest: { run: string; command: Schema['RunCommand']; at: number } | null = null;
+let latest: { run: string; command: Schema['RunCommand']; by: EventTarget | null; at: number } | null = null;
 
-// Where something was typed between them they are two: the same weight twice, by quick hands.
-if (typeof document !== 'undefined') document.addEventListener('input', () => (latest = null), true);
+/** What was touched last: a button, or what had the focus when a key (a foot switch is one) was pressed. */
+let touched: EventTarget | null = null;
+
+if (typeof document !== 'undefined') {
+  // Where something was typed between them they are two: the same weight twice, by quick hands.
+  document.addEventListener('input', () => (latest = null), true);
+  for (const touch of ['click', 'keydown']) document.addEventListener(touch, (e) => (touched = e.target), true);
+}
 
 function isBounce(run: string, command: Schema['RunCommand']) {
   const now = performance.now();
-  const again = latest?.run === run && now - latest.at < bounce && isSame(latest.command, command);
-  latest = { run, command, at: again ? latest!.at : now };
+  const isSameTouch = latest?.run === run && latest.by === touched && isSame(latest.command, command);
+  const again = isSameTouch && now - latest!.at < bounce;
+  latest = { run, command, by: touched, at: again ? latest!.at : now };
   return again;
 }
 
