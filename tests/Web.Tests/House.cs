@@ -260,7 +260,7 @@ internal static class Requests
         new
         {
             step = "skirt",
-            from = new[] { new { lotId = lot } },
+            from = new[] { new { lotId = lot, rest = "gone" } },
             to = new[] { new { form = "skirted", mass = made } },
             losses = losses.Select(l => new
             {

@@ -445,6 +445,18 @@ public static class CardRun
             _ => null,
         };
 
+    /// <summary>The plan of what is not done yet, to go on with once what is done was logged as a part.</summary>
+    /// <param name="state">As it stands.</param>
+    /// <returns>The loads that are left, of the same weight; null where none is done, or none is left,
+    /// or all of it is being passed again.</returns>
+    public static CardPlan? Rest(CardState state) =>
+        state is { Passes: [{ Loads.Count: > 0 and var done }] } && done < state.Plan.Loads
+            ? state.Plan with
+            {
+                Grams = state.Plan.GramsPerLoad * (state.Plan.Loads - done),
+            }
+            : null;
+
     /// <summary>Where it stands.</summary>
     /// <param name="state">As it stands.</param>
     public static RunSummary Summarise(CardState state)

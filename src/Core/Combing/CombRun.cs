@@ -353,6 +353,17 @@ public static class CombRun
             : null;
     }
 
+    /// <summary>The plan of what is not done yet, to go on with once what is done was logged as a part.</summary>
+    /// <param name="state">As it stands.</param>
+    /// <returns>The loads that are left, of the same weight; null where none is done, or none is left.</returns>
+    public static CombPlan? Rest(CombState state) =>
+        state.Loads.Count is > 0 and var done && done < state.Plan.Loads
+            ? state.Plan with
+            {
+                Grams = state.Plan.GramsPerLoad * (state.Plan.Loads - done),
+            }
+            : null;
+
     /// <summary>Where it stands.</summary>
     /// <param name="state">As it stands.</param>
     public static RunSummary Summarise(CombState state)

@@ -53,14 +53,19 @@ public sealed record Balance(
     /// <summary>What the step usually loses, where more is missing than the weighings explain and that is known; null otherwise.</summary>
     public UsualLoss? Usual { get; init; }
 
-    /// <summary>What was lost and not weighed, null unless it is <see cref="BalanceStatus.UsualLoss"/>.</summary>
-    public Estimate? LostNotWeighed => Status == BalanceStatus.UsualLoss ? Unaccounted : null;
+    /// <summary>What was lost and not weighed: where it is <see cref="BalanceStatus.UsualLoss"/>, and where what usually goes was counted to a
+    /// part that nobody weighed. Null elsewhere.</summary>
+    public Estimate? LostNotWeighed => Status == BalanceStatus.UsualLoss || (IsTakenTold && Usual is not null) ? Unaccounted : null;
 
     /// <summary>What the step adds without anybody having weighed it; null where it adds nothing, or what it added was weighed.</summary>
     public UsualGain? UsualGain { get; init; }
 
     /// <summary>What was taken up and not weighed, in grams; null unless it is <see cref="BalanceStatus.UsualGain"/>.</summary>
     public double? TakenUpNotWeighed => Status == BalanceStatus.UsualGain ? -(Unaccounted ?? ByDifference)!.Mass.Grams : null;
+
+    /// <summary>Whether one of the takings was a part that nobody weighed, and that what came of it tells: then nothing checks what went
+    /// in.</summary>
+    public bool IsTakenTold { get; init; }
 
     /// <summary>Kept over taken, null when either is unknown or nothing went in.</summary>
     public double? Yield => In is { Mass.Grams: > 0 } taken && Kept is { } kept ? kept.Mass.Grams / taken.Mass.Grams : null;
@@ -91,6 +96,7 @@ public sealed record Balance(
         {
             Usual = usual,
             UsualGain = gain,
+            IsTakenTold = flows.Any(f => f.Flow is { Role: FlowRole.In, Amount: Amount.NotWeighed }),
         };
     }
 

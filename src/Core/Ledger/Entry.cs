@@ -276,8 +276,11 @@ public sealed record Entry(Guid Id, StepKind Step, IReadOnlyList<Flow> Flows)
     /// <summary>Whether one of its losses is found from the rest, so that nothing checks what came out.</summary>
     public bool FindsByDifference => Flows.Any(f => f.Amount == Amount.ByDifference);
 
-    /// <summary>What the step usually loses, where that is known and a question: more is missing than the weighings explain, or a loss is
-    /// found by difference. Null otherwise.</summary>
+    /// <summary>Whether it took a part that nobody weighed: what came of it tells how much that was.</summary>
+    public bool TellsWhatWasTaken => Flows.Any(f => f is { Role: FlowRole.In, Amount: Amount.NotWeighed });
+
+    /// <summary>What the step usually loses, where that is known and a question: more is missing than the weighings explain, a loss is
+    /// found by difference, or a part was taken that nobody weighed. Null otherwise.</summary>
     public UsualLoss? Usual { get; init; }
 
     /// <summary>What the step adds without anybody having weighed it; null where it adds nothing, or what it added was weighed.</summary>

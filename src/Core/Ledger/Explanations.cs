@@ -31,8 +31,15 @@ public static class Explanations
     /// <param name="family">The entries of the lots in question and of their kin, oldest first, without the new one.</param>
     /// <param name="added">The new entry as it would be logged.</param>
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="expected">What usually goes at the steps of the family and the new one, by entry, as far as that is known; null where
+    /// nothing is.</param>
     /// <returns>Likeliest first; empty when the new entry contradicts nothing.</returns>
-    public static IReadOnlyList<Explanation> Of(IReadOnlyCollection<Entry> family, Entry added, Mass? usualBowl)
+    public static IReadOnlyList<Explanation> Of(
+        IReadOnlyCollection<Entry> family,
+        Entry added,
+        Mass? usualBowl,
+        IReadOnlyDictionary<Guid, UsualLoss>? expected = null
+    )
     {
         var book = MassSolver.Of(family);
         var flows = Weighed(family.Append(added));
@@ -43,9 +50,15 @@ public static class Explanations
         {
             Flows = [.. added.Flows.Select(f => f.Role == FlowRole.In && over.Contains(f.LotId!.Value) ? f with { EmptiesLot = true } : f)],
         };
-        var named = gaps.Count == 0 ? [] : Named(Reconciliation.Of([.. family, closing], usualBowl));
+        if (gaps.Count == 0)
+        {
+            return [];
+        }
 
-        return Ranked(gaps.SelectMany(g => Suspects(g.Gap, null, flows, usualBowl)), named, added.Id);
+        Entry[] closed = [.. family, closing];
+        var named = Named(Reconciliation.Of(closed, usualBowl));
+        var shares = new LossShares(closed, MassSolver.Of(closed), expected);
+        return Ranked(gaps.SelectMany(g => Suspects(g.Gap, null, flows, shares, usualBowl)), named, added.Id);
     }
 
     /// <summary>Explains a gap that stands in the log.</summary>
@@ -54,13 +67,16 @@ public static class Explanations
     /// <param name="reconciliation">Its reconciliation.</param>
     /// <param name="entryId">The entry; a step with a balance or a recount.</param>
     /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="expected">What usually goes at the steps of the family, by entry, as far as that is known: a weight that makes of a usual
+    /// loss an unusual one is the likelier slip. Null where nothing is known.</param>
     /// <returns>Likeliest first; empty when the entry fits or its gap cannot be told.</returns>
     public static IReadOnlyList<Explanation> OfGap(
         IReadOnlyCollection<Entry> family,
         MassSolver masses,
         Reconciliation reconciliation,
         Guid entryId,
-        Mass? usualBowl
+        Mass? usualBowl,
+        IReadOnlyDictionary<Guid, UsualLoss>? expected = null
     )
     {
         if (
@@ -73,7 +89,8 @@ public static class Explanations
         }
 
         var flows = Weighed(family);
-        return Ranked(Suspects(gap, masses.BalanceAt(entryId).Usual, flows, usualBowl), Named(reconciliation), entryId);
+        var shares = new LossShares(family, masses, expected);
+        return Ranked(Suspects(gap, masses.BalanceAt(entryId).Usual, flows, shares, usualBowl), Named(reconciliation), entryId);
     }
 
     /// <summary>Explains a loss found by difference that is unlike what usually goes there: which slip in which weighing would bring it to
@@ -119,7 +136,7 @@ public static class Explanations
             }
 
             var factor = weighing.Grams / weighing.Logged;
-            var (a, b) = (FactorOf(into, weighing.Id), FactorOf(kept, weighing.Id));
+            var (a, b) = (into.FactorOf(weighing.Id), kept.FactorOf(weighing.Id));
             double Density(double right)
             {
                 var moved = (right - weighing.Logged) * factor;
@@ -150,7 +167,7 @@ public static class Explanations
                                 s.Most - s.Least < 0.02 * s.Likelier
                             )
                             {
-                                Open = s.Kind == SlipKind.DigitLost && s.Most > s.Least ? new Span(s.Least, s.Most) : null,
+                                Open = OpenOf(s),
                             },
                             s.Chance
                         )
@@ -167,8 +184,9 @@ public static class Explanations
         return [.. found.OrderByDescending(f => f.Chance).Select(f => f.Told)];
     }
 
-    private static double FactorOf(LinearForm sum, Guid weighing) =>
-        sum.Terms.Where(t => t.Weighing.Id == weighing).Select(t => t.Factor).FirstOrDefault();
+    // Which digit was lost only the person knows.
+    private static Span? OpenOf(SlipChance? slip) =>
+        slip is { Kind: SlipKind.DigitLost } && slip.Most > slip.Least ? new Span(slip.Least, slip.Most) : null;
 
     private static Dictionary<Guid, (Flow Flow, Guid Entry)> Weighed(IEnumerable<Entry> entries) =>
         entries
@@ -182,14 +200,24 @@ public static class Explanations
         [
             .. suspects
                 .GroupBy(s => s.Of.Flow.Id)
-                .Select(g => g.MinBy(s => s.Misfit)!)
+                .Select(g => g.MaxBy(s => s.Chance)!)
                 .OrderBy(s => named.GetValueOrDefault(s.Of.Flow.Id, int.MaxValue))
-                .ThenBy(s => Math.Round(s.Misfit, 2))
-                .ThenBy(s => s.Kind ?? SlipKind.SomethingNotLogged)
-                .Select(s => new Explanation(s.Of.Flow.Id, s.Of.Entry, s.Of.Entry == about, s.Logged, s.Likelier, s.Kind, s.Misfit < 1)),
+                .ThenByDescending(s => s.Chance)
+                .Select(s => new Explanation(s.Of.Flow.Id, s.Of.Entry, s.Of.Entry == about, s.Logged, s.Likelier, s.Kind, s.IsSharp)
+                {
+                    Open = s.Open,
+                }),
         ];
 
-    private sealed record Suspect((Flow Flow, Guid Entry) Of, double Logged, double Likelier, SlipKind? Kind, double Misfit);
+    private sealed record Suspect(
+        (Flow Flow, Guid Entry) Of,
+        double Logged,
+        double Likelier,
+        SlipKind? Kind,
+        bool IsSharp,
+        Span? Open,
+        double Chance
+    );
 
     // What contradicts, each as a sum of weighings that should not be below nothing: the rest of a lot, the balance of the step.
     private static List<(LinearForm Gap, Guid? Lot)> Contradictions(MassSolver book, Entry added)
@@ -227,13 +255,13 @@ public static class Explanations
         LinearForm gap,
         UsualLoss? usual,
         Dictionary<Guid, (Flow Flow, Guid Entry)> flows,
+        LossShares shares,
         Mass? usualBowl
     )
     {
-        // With the weighing set right a step still loses what it usually does: somewhere up to its allowance.
-        var allowance = usual?.Allowance.Grams ?? 0;
-        var wrong = gap.Grams - (allowance / 2);
-        var sigma = Math.Sqrt(gap.Variance + (allowance * allowance / 12));
+        // With the weighing set right a step still loses what it usually does, somewhere up to its allowance; a little always falls.
+        var allowance = Math.Max(usual?.Allowance.Grams ?? 0, UsualLoss.Floor * gap.Terms.Max(t => t.Weighing.Grams));
+        var sigma = Math.Sqrt(Math.Max(gap.Variance, 1e-6));
         foreach (var (factor, weighing) in gap.Terms)
         {
             // A lot that joined from outside the family brings a figure that nobody weighed here.
@@ -242,23 +270,39 @@ public static class Explanations
                 continue;
             }
 
-            var right = weighing.Grams - (wrong / factor);
+            // Grams of the gap for each gram on the scale, and the weight at which the gap is what is allowed.
+            var slope = factor * weighing.Grams / weighing.Logged;
+            var right = weighing.Logged + (((allowance / 2) - gap.Grams) / slope);
             if (right <= 0)
             {
                 continue;
             }
 
-            var slip = Slips
-                .Explaining(told.Flow, right, sigma, usualBowl)
-                .OrderBy(s => Math.Round(s.Misfit, 2))
-                .ThenBy(s => s.Kind)
-                .FirstOrDefault();
+            double Density(double typed)
+            {
+                var rest = gap.Grams + ((typed - weighing.Logged) * slope);
+                var within = (Normal.CDF(0, sigma, rest) - Normal.CDF(0, sigma, rest - allowance)) / allowance;
+                return within <= 0 ? 0 : within * Math.Abs(slope) * shares.At(weighing, typed);
+            }
+
+            var slips = SlipChances.Of(weighing.Logged, told.Flow.Role == FlowRole.Out, Density, usualBowl);
+            var width = Math.Sqrt((sigma * sigma) + (allowance * allowance / 12)) / Math.Abs(slope);
+            var other = SlipChances.Unknown(weighing.Logged, right, width, Density);
+            var chance = slips.Sum(s => s.Chance) + other.Chance;
+            if (chance <= 0)
+            {
+                continue;
+            }
+
+            var best = slips.Count > 0 && slips[0].Chance > other.Chance ? slips[0] : null;
             yield return new Suspect(
                 told,
                 weighing.Logged,
-                slip?.Likelier ?? right * weighing.Logged / weighing.Grams,
-                slip?.Kind,
-                slip?.Misfit ?? 2
+                best?.Likelier ?? other.Likelier,
+                best?.Kind,
+                best is not null && best.Most - best.Least < 0.02 * best.Likelier && best.Chance > chance / 2,
+                OpenOf(best),
+                chance
             );
         }
     }

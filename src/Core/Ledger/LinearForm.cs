@@ -39,6 +39,10 @@ public sealed class LinearForm
     /// <summary>The weighings that take part and their factors.</summary>
     public IEnumerable<(double Factor, ReferenceWeighing Weighing)> Terms => terms.Values;
 
+    /// <summary>How often a weighing takes part, with its sign: nothing where it does not.</summary>
+    /// <param name="weighing">The weighing's id.</param>
+    public double FactorOf(Guid weighing) => terms.GetValueOrDefault(weighing).Factor;
+
     /// <summary>Its value in grams.</summary>
     public double Grams => terms.Values.Sum(t => t.Factor * t.Weighing.Grams);
 

@@ -156,7 +156,20 @@ public sealed class MassSolver
     private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> StepEquations() =>
         entries
             .Values.Where(e => e.Step.HasBalance())
-            .Select(e => (false, e.Flows.Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f)).ToArray()));
+            .Select(e => (false, Inside(e).Select(f => (f.Role is FlowRole.In or FlowRole.Gain ? 1.0 : -1.0, f)).ToArray()));
+
+    // A part that nobody weighed was what came of it, and what usually goes besides.
+    private IEnumerable<Flow> Inside(Entry entry)
+    {
+        if (entry is not { TellsWhatWasTaken: true, FindsByDifference: false, Usual: { } usual })
+        {
+            return entry.Flows;
+        }
+
+        var lost = usual.AsFlow(entry.Id);
+        known[lost.Id] = LinearForm.Of(lost.Weighing!);
+        return entry.Flows.Append(lost);
+    }
 
     private IEnumerable<(bool IsLot, (double Sign, Flow Flow)[] Terms)> LotEquations() =>
         stretches.Where(s => s.IsClosed).Select(s => (true, s.Ends.Select(t => (-1.0, t)).Prepend((1.0, s.Start)).ToArray()));

@@ -77,12 +77,34 @@ public static class SlipChances
 
             var sum = all.Sum(w => w.Chance);
             var best = all.MaxBy(w => w.Chance);
-            // Of digits the likeliest one stands for all; of a range its middle does.
-            var likelier = kind is SlipKind.DampWeight or SlipKind.ForgottenTare ? all.Sum(w => w.Right * w.Chance) / sum : best.Right;
+            // Of digits the likeliest one stands for all, a nought at the end where it can be; of a range its middle does.
+            var likelier =
+                kind is SlipKind.DampWeight or SlipKind.ForgottenTare ? all.Sum(w => w.Right * w.Chance) / sum
+                : kind == SlipKind.DigitLost && all.Any(w => w.Right == logged * 10 && w.Chance > best.Chance / 2) ? logged * 10
+                : best.Right;
             var worth = all.Where(w => w.Chance > best.Chance / 10).ToArray();
             found.Add(new SlipChance(kind, likelier, worth.Min(w => w.Right), worth.Max(w => w.Right), sum));
         }
     }
+
+    /// <summary>A wrong weight of no known kind: any figure between a thirtieth and thirty times the right one, by its ratio.</summary>
+    /// <param name="logged">What was logged, in grams above zero.</param>
+    /// <param name="right">Where the density is about highest, in grams above zero.</param>
+    /// <param name="width">About its standard deviation, in grams above zero.</param>
+    /// <param name="density">How likely it is that the scale should have said so many grams, by everything but the weighing itself.</param>
+    /// <returns>What it should have been, and how likely that is beside the known kinds.</returns>
+    public static (double Likelier, double Chance) Unknown(double logged, double right, double width, Func<double, double> density)
+    {
+        var ways = Range(right - (4 * width), right + (4 * width), double.PositiveInfinity)
+            .Where(p => p.At > 0)
+            .Select(p => (p.At, Chance: p.Width * density(p.At)))
+            .ToArray();
+        var sum = ways.Sum(w => w.Chance);
+        return (sum <= 0 ? right : ways.Sum(w => w.At * w.Chance) / sum, sum * UnknownShare / (2 * Math.Log(30) * logged));
+    }
+
+    /// <summary>How often a slip is of no known kind (typical).</summary>
+    private const double UnknownShare = 0.03;
 
     private static IEnumerable<(double At, double Width)> Range(double least, double most, double below)
     {

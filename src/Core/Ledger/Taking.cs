@@ -20,6 +20,13 @@ public sealed record SourceLot : Lot
 
 /// <summary>Takes from a lot.</summary>
 /// <param name="Lot">The lot.</param>
-/// <param name="Weighing">What was taken, null for "all that is left, not weighed again".</param>
+/// <param name="Weighing">What was taken; null for all that is left, not weighed again, or for a part that nobody weighed.</param>
 /// <param name="All">Nothing was left afterwards.</param>
-public sealed record Taking(SourceLot Lot, Weighing? Weighing, bool All);
+public sealed record Taking(SourceLot Lot, Weighing? Weighing, bool All)
+{
+    /// <summary>Whether somebody said what became of the rest, so that it is not asked.</summary>
+    public bool RestIsSaid { get; init; }
+
+    /// <summary>A part that nobody weighed: what came of it tells how much it was, and the rest is still there.</summary>
+    public bool IsToldByStep => Weighing is null && !All;
+}

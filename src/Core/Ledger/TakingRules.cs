@@ -16,7 +16,8 @@ public static class TakingRules
     /// <param name="taking">The taking.</param>
     /// <param name="field">Its field, to name in a refusal.</param>
     /// <param name="guard">Collects <c>used-up</c>, <c>not-weighed</c>, <c>empty-lot</c>.</param>
-    public static void Check(Taking taking, string field, Guard guard)
+    /// <param name="mayBeTold">Whether what comes of it tells how much a part was that nobody weighed.</param>
+    public static void Check(Taking taking, string field, Guard guard, bool mayBeTold = false)
     {
         var (lot, weighing, all) = taking;
         guard
@@ -26,29 +27,52 @@ public static class TakingRules
                 "used-up",
                 FormattableString.Invariant($"is {lot.Code}, and nothing is left of it since {lot.ChangedAt:d MMM yyyy, HH:mm}")
             )
-            .Need(weighing is not null || all, field + ".mass", "not-weighed", "is missing: weigh what you take, or take all of it")
+            .Need(
+                weighing is not null || all || mayBeTold,
+                field + ".mass",
+                "not-weighed",
+                "is missing: weigh what you take, or take all of it"
+            )
             .Need(weighing is null || weighing.Logged > Mass.Zero, field + ".mass", "empty-lot", "is nothing: there is no such taking");
     }
 
-    /// <summary>Whether a weighed taking is more than the book says is there, beyond what the weighings can be off by.</summary>
+    /// <summary>Whether a taking is more than the book says is there, beyond what the weighings can be off by.</summary>
     /// <param name="taking">The taking.</param>
+    /// <param name="told">What came of it, where that tells how much it was; null elsewhere.</param>
     /// <returns>What the book says and what the scale says, null when they can both be.</returns>
-    public static OverBook? Over(Taking taking)
+    public static OverBook? Over(Taking taking, LinearForm? told = null)
     {
-        if (
-            taking.Weighing is not { } weighing
-            || taking.Lot.Left is not { } left
-            || ReferenceWeighing.Of(weighing, taking.Lot.Nature) is not { } taken
-        )
+        var taken =
+            taking.Weighing is not { } weighing ? told
+            : ReferenceWeighing.Of(weighing, taking.Lot.Nature) is { } reference ? LinearForm.Of(reference)
+            : null;
+        if (taken is null || taking.Lot.Left is not { } left)
         {
             return null;
         }
 
-        var over = (LinearForm.Of(taken) - left).Estimate;
-        return over.Mass.Grams > (Balance.Bound * over.Sigma) + 1e-9
-            ? new OverBook(taking.Lot, left.Estimate, LinearForm.Of(taken).Estimate)
-            : null;
+        var over = (taken - left).Estimate;
+        return over.Mass.Grams > (Balance.Bound * over.Sigma) + 1e-9 ? new OverBook(taking.Lot, left.Estimate, taken.Estimate) : null;
     }
+
+    /// <summary>From so much of what was taken on that is missing, beyond what usually goes, it is asked whether the rest is still
+    /// there: a third.</summary>
+    public const double MuchLess = 1.0 / 3;
+
+    /// <summary>
+    /// Whether much less came of a lot than was taken to be at work, so that most likely only a part of it was. Asked before it is logged:
+    /// logged as all of it the lot is used up, and its rest is lost.
+    /// </summary>
+    /// <param name="takings">What was taken.</param>
+    /// <param name="balance">What the step comes to.</param>
+    /// <param name="isPlanned">Whether portions were planned and not weighed: work at a bench.</param>
+    /// <returns>The lots whose rest may still be there; none where nothing is to be asked.</returns>
+    public static IReadOnlyList<SourceLot> RestUnsaid(IReadOnlyList<Taking> takings, Balance balance, bool isPlanned) =>
+        balance is { Status: BalanceStatus.Suspicious, Unaccounted: { } missing, In: { } taken }
+        && takings.All(t => !t.RestIsSaid && !t.IsToldByStep)
+        && missing.Mass.Grams - (balance.Usual?.Allowance.Grams ?? 0) > MuchLess * taken.Mass.Grams
+            ? [.. takings.Where(t => t.Weighing is null || isPlanned).Select(t => t.Lot)]
+            : [];
 
     /// <summary>A weighed part that is all the book has, to a division of the scale, leaves nothing: no bag of 0 g goes on
     /// waiting.</summary>

@@ -110,4 +110,8 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
                 0
             )
         );
+
+    /// <summary>The same as a sum: what a part was, that nobody weighed, is what came of it and this.</summary>
+    /// <param name="entry">The entry that it belongs to.</param>
+    internal LinearForm AsForm(Guid entry) => LinearForm.Of(AsFlow(entry).Weighing!);
 }

@@ -75,7 +75,7 @@ public sealed record StepOutcome(
 )
 {
     /// <summary>Whether what usually goes at the station decides how the step stands.</summary>
-    public bool HangsOnWhatIsUsual => Balance.Status == BalanceStatus.Suspicious || Balance.ByDifference is not null;
+    public bool HangsOnWhatIsUsual => Balance.Status == BalanceStatus.Suspicious || Balance.ByDifference is not null || Balance.IsTakenTold;
 
     /// <summary>The figures contradict the log or each other: kept as a draft until somebody says which is right, or gives a
     /// reason.</summary>
@@ -189,8 +189,19 @@ public static class StepDesk
             usual = command.Station.UsualLossOf(of, own, taken, made, losses);
         }
 
-        var balance = Balance.Of(outcome.Flows, usual, outcome.Balance.UsualGain);
-        return outcome with { Balance = balance, Slip = balance.Status == BalanceStatus.UsualLoss ? null : outcome.Slip };
+        var flows = outcome.Flows;
+        if (outcome.Balance.IsTakenTold && usual is not null)
+        {
+            flows =
+            [
+                .. flows.Select(f =>
+                    f.Flow is { Role: FlowRole.In, Amount: Amount.NotWeighed } ? (f.Flow, f.Mass! + usual.AsForm(f.Flow.Id)) : f
+                ),
+            ];
+        }
+
+        var balance = Balance.Of(flows, usual, outcome.Balance.UsualGain);
+        return outcome with { Flows = flows, Balance = balance, Slip = balance.Status == BalanceStatus.UsualLoss ? null : outcome.Slip };
     }
 
     /// <summary>Checks what is remembered afterwards of a step that was logged.</summary>
@@ -245,8 +256,15 @@ public static class StepDesk
         return guard.Refusals;
     }
 
+    // Of one part that nobody weighed what came of it tells how much it was, where all of that was weighed dry.
+    private static bool TellsPart(StepCommand command) =>
+        command.From.Count(t => t.IsToldByStep) == 1
+        && command.To.All(t => t.Weighing is { State: not WeighingState.Damp })
+        && command.Losses.All(l => l.Weighing is not null);
+
     private static void CheckTakings(StepCommand command, Guard guard)
     {
+        var tells = TellsPart(command);
         for (var i = 0; i < command.From.Count; i++)
         {
             var field = $"from[{i}]";
@@ -257,7 +275,7 @@ public static class StepDesk
                 "wrong-form",
                 $"is {lot.Code}, which this step does not take as it is now"
             );
-            TakingRules.Check(command.From[i], field, guard);
+            TakingRules.Check(command.From[i], field, guard, tells);
         }
 
         if (command.Station.KeepsForm)
@@ -319,11 +337,22 @@ public static class StepDesk
     private static StepOutcome Strike(StepCommand command, Composition composition, Mass? usualBowl, Func<Guid> newId)
     {
         var source = command.From[0].Lot;
-        var flows = new List<(Flow, LinearForm?)>();
+        var flows = new List<(Flow Flow, LinearForm? Mass)>();
         foreach (var (lot, weighing, all) in command.From)
         {
             flows.Add(
-                Weighed(newId(), FlowRole.In, weighing is null ? Amount.Whole : Amount.Weighed, lot.Id, weighing, lot.Nature, all, lot.Left)
+                Weighed(
+                    newId(),
+                    FlowRole.In,
+                    weighing is not null ? Amount.Weighed
+                        : all ? Amount.Whole
+                        : Amount.NotWeighed,
+                    lot.Id,
+                    weighing,
+                    lot.Nature,
+                    all,
+                    all ? lot.Left : null
+                )
             );
         }
 
@@ -365,6 +394,7 @@ public static class StepDesk
             flows.Add(Weighed(newId(), FlowRole.Gain, Amount.Weighed, null, gaining.Weighing, Nature.Inert, false, null));
         }
 
+        Tell(flows);
         var balance = Balance.Of(flows, gain: command.Gains.Count > 0 ? null : command.Station.UsualGain);
         var gap = balance.Unaccounted ?? balance.ByDifference;
         var slip = balance.Status is BalanceStatus.Suspicious or BalanceStatus.Impossible ? Slips.Likeliest(flows, gap!, usualBowl) : null;
@@ -374,8 +404,24 @@ public static class StepDesk
             slip,
             composition,
             command.IntoReserve ? [] : [.. command.From.Select((t, i) => TakingRules.Reserved(t, $"from[{i}]")).OfType<Refusal>()],
-            [.. command.From.Select(TakingRules.Over).OfType<OverBook>()]
+            [.. command.From.Zip(flows).Select(p => TakingRules.Over(p.First, p.Second.Mass)).OfType<OverBook>()]
         );
+    }
+
+    // A part that nobody weighed was what came of it, less what else went in.
+    private static void Tell(List<(Flow Flow, LinearForm? Mass)> flows)
+    {
+        var told = flows.FindIndex(f => f.Flow is { Role: FlowRole.In, Amount: Amount.NotWeighed });
+        if (told < 0 || flows.Where((_, i) => i != told).Any(f => f.Mass is null))
+        {
+            return;
+        }
+
+        LinearForm Sum(bool goesIn) =>
+            LinearForm.Sum(
+                flows.Where((f, i) => i != told && (f.Flow.Role is FlowRole.In or FlowRole.Gain) == goesIn).Select(f => f.Mass!)
+            );
+        flows[told] = (flows[told].Flow, Sum(goesIn: false) - Sum(goesIn: true));
     }
 
     private static (Flow, LinearForm?) Weighed(

@@ -125,6 +125,8 @@ public static class OwnLog
                 && e.TakenGrams > 0
                 && e.KeptGrams > 0
                 && e.Step != StepKind.Recount
+                // Where what came out tells what went in, nothing is learned of either.
+                && !e.Flows.Any(f => f.Role == FlowRole.In && f.Amount == Amount.NotWeighed)
             );
 
     // What has been through a step already yields otherwise the second time, and says nothing of the first.

@@ -23,7 +23,8 @@ public sealed record StoredStep(
     IReadOnlyDictionary<string, double>? Measures,
     Guid? RunId,
     StoredDyeing? Dyeing = null,
-    string? ColourName = null
+    string? ColourName = null,
+    bool GoesOn = false
 )
 {
     private const int Version = 1;
@@ -51,7 +52,8 @@ public sealed record StoredStep(
 }
 
 /// <summary>What was typed of a lot that a step takes from.</summary>
-public sealed record StoredTaking(Guid LotId, uint? Version, string? Mass, WeighingState? State, bool All = true);
+/// <param name="RestIsThere">Whether its rest was said to be still there, or to be gone; null where nothing was said.</param>
+public sealed record StoredTaking(Guid LotId, uint? Version, string? Mass, WeighingState? State, bool All = true, bool? RestIsThere = null);
 
 /// <summary>What was typed of a lot that a step makes.</summary>
 public sealed record StoredGiving(

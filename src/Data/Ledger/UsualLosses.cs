@@ -35,6 +35,11 @@ public sealed class UsualLosses
         return StepDesk.WithUsual(command, outcome, of, yields);
     }
 
+    /// <summary>What usually goes at every step of which it is known what went in, whether or not something is missing there.</summary>
+    /// <param name="family">Entries with their lots.</param>
+    public IReadOnlyDictionary<Guid, UsualLoss> Of(Family family) =>
+        Of(family, [.. family.Entries.Where(e => e.Step.HasBalance() && family.Masses.BalanceAt(e.Id).In is { Mass.Grams: > 0 })]);
+
     /// <summary>What usually goes at some steps of a family.</summary>
     /// <param name="entries">Its steps that lack something, or find a loss by difference; what went in is known of each.</param>
     /// <returns>By entry; nothing of a step that loses nothing by itself.</returns>
@@ -79,8 +84,8 @@ public sealed class UsualLosses
             );
     }
 
-    /// <summary>The steps of a family that hang on what is usual: more is missing than the weighings explain, or a loss is found by
-    /// difference and known.</summary>
+    /// <summary>The steps of a family that hang on what is usual: more is missing than the weighings explain, a loss is found by difference
+    /// and known, or a part was taken that nobody weighed.</summary>
     internal static IReadOnlyCollection<Entry> HangingOn(Family family)
     {
         // Judged without anything usual: what was usual when it was last reckoned may not be any more.
@@ -90,7 +95,10 @@ public sealed class UsualLosses
             .. bare.Entries.Where(e =>
                 e.Step.HasBalance()
                 && bare.Masses.BalanceAt(e.Id) is var balance
-                && (balance.Status == BalanceStatus.Suspicious || balance is { ByDifference: not null, In.Mass.Grams: > 0 })
+                && (
+                    balance.Status == BalanceStatus.Suspicious
+                    || (balance.In is { Mass.Grams: > 0 } && (balance.ByDifference is not null || e.TellsWhatWasTaken))
+                )
             ),
         ];
     }

@@ -35,6 +35,11 @@ internal sealed class CardCraft(EarthyTuftDb db, RequestContext context, CardPla
         ));
     }
 
+    public RunOutset? GoOn(RunRow run) =>
+        CardRun.Rest(StoredCard.State(run)) is { } rest
+            ? new RunOutset(StoredCard.Write(rest), context.Now, [], [], Grams: run.Lots[0].Grams is null ? null : rest.Grams)
+            : null;
+
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
         Task.FromResult(
             CardRun

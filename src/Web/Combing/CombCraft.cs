@@ -37,6 +37,11 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         ));
     }
 
+    public RunOutset? GoOn(RunRow run) =>
+        CombRun.Rest(StoredComb.State(run)) is { } rest
+            ? new RunOutset(StoredComb.Write(rest), context.Now, [], [], Grams: run.Lots[0].Grams is null ? null : rest.Grams)
+            : null;
+
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
         Task.FromResult(
             CombRun

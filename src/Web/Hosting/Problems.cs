@@ -74,7 +74,8 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
                 "not-readable",
                 "The request does not read: it does not say of which kind it is. Nothing was stored."
             ),
-            DbUpdateConcurrencyException => Problems.Details(
+            // Of two that waited for each other the database let one go on; the other was rolled back.
+            _ when exception is DbUpdateConcurrencyException || IsDeadlock(exception) => Problems.Details(
                 409,
                 "changed-meanwhile",
                 "Somebody changed this while you were at it. Look at it again; nothing of yours was stored."
@@ -113,6 +114,14 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
         await context.Response.WriteAsJsonAsync(problem, (JsonSerializerOptions?)null, "application/problem+json", cancellationToken);
         return true;
     }
+
+    private static bool IsDeadlock(Exception? e) =>
+        e switch
+        {
+            null => false,
+            PostgresException p => p.SqlState is PostgresErrorCodes.DeadlockDetected or PostgresErrorCodes.SerializationFailure,
+            _ => IsDeadlock(e.InnerException),
+        };
 
     internal static bool IsDatabaseAway(Exception? e) =>
         e switch

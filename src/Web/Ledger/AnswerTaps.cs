@@ -17,6 +17,9 @@ public enum AnswerKind
     /// <summary>Another heap was made.</summary>
     Heap,
 
+    /// <summary>The rest of the lot is still there: what was taken was a part.</summary>
+    RestIsThere,
+
     /// <summary>The weights are right as they stand.</summary>
     AsItIs,
 
@@ -27,9 +30,10 @@ public enum AnswerKind
 /// <summary>One tap that answers.</summary>
 /// <param name="Loss">For a loss: of which kind.</param>
 /// <param name="Form">For a heap: what it is.</param>
-/// <param name="FlowId">For a weighing: which, with its entry and how often it was set right already.</param>
+/// <param name="FlowId">For a weighing: which, with its entry and how often it was set right already. Where the rest is there: the
+/// taking.</param>
 /// <param name="Mass">For a weighing: what it probably was, as one would type it.</param>
-/// <param name="Words">For a weighing: which one it is and what it would be.</param>
+/// <param name="Words">For a weighing: which one it is and what it would be. Where the rest is there: of which lot.</param>
 /// <param name="Field">For a weighing of a draft that is not logged yet: its field.</param>
 public sealed record AnswerTap(
     AnswerKind Kind,

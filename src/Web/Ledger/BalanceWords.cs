@@ -86,6 +86,8 @@ public static class BalanceWords
             BalanceStatus.UsualGain =>
                 $"It fits: {Mass.FromGrams(balance.TakenUpNotWeighed!.Value).Write(unit)} taken up, not weighed ({balance.UsualGain!.Kind.Words()}).",
             _ when rest is null => "Taken in.",
+            _ when balance.IsTakenTold =>
+                $"{balance.Kept!.Write(unit)} came of a part that nobody weighed; what is left of it is reckoned, and nothing checks it.",
             _ when balance.ByDifference is { } gone => $"{gone.Write(unit)} left, found by difference: nothing else checks what came out.",
             _ => $"It fits: {rest!.Write(unit)} unaccounted, within what the weighings explain.",
         };

@@ -118,10 +118,23 @@ public static class DraftEndpoints
         );
         var fields = Fields(command).Zip(outcome.Flows).ToDictionary(p => p.Second.Flow.Weighing?.Id ?? p.Second.Flow.Id, p => p.First);
         // Where only an earlier step cannot be, its explanations are the ones; they name the draft's weighings as its fields do.
-        var told =
-            outcome.IsContradicted || decision.Settled.FirstOrDefault(s => s.IsImpossible) is not { } settled
-                ? Explanations.Of(family.Entries, entry, context.UsualBowl)
-                : [.. settled.Explanations.Take(QuestionEndpoints.MostSlips)];
+        IReadOnlyList<Explanation> told;
+        if (outcome.IsContradicted || decision.Settled.FirstOrDefault(s => s.IsImpossible) is not { } settled)
+        {
+            var losses = await UsualLosses.Read(db, null, cancellationToken);
+            var expected = new Dictionary<Guid, UsualLoss>(losses.Of(family));
+            if (outcome.Balance.In is { Mass.Grams: > 0 } && losses.Judge(command, outcome).Balance.Usual is { } usual)
+            {
+                expected[entry.Id] = usual;
+            }
+
+            told = Explanations.Of(family.Entries, entry, context.UsualBowl, expected);
+        }
+        else
+        {
+            told = [.. settled.Explanations.Take(QuestionEndpoints.MostSlips)];
+        }
+
         var own = told.Where(e => e.IsNew).Take(QuestionEndpoints.MostSlips).Select(e => Own(e, fields[e.FlowId], unit));
         var earlier = told.Where(e => !e.IsNew).Take(QuestionEndpoints.MostWeighings).Select(e => AnswerTaps.Weighing(e, family, unit));
         AnswerTap[] taps = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];

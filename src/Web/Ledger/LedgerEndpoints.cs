@@ -35,6 +35,7 @@ public static class LedgerEndpoints
             .ProducesProblem(404)
             .ProducesProblem(409);
         VoidEndpoints.Map(group);
+        RestEndpoints.Map(group);
         QuestionEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
@@ -227,6 +228,11 @@ public static class LedgerEndpoints
         }
 
         var (reader, command, outcome, rows, doneAt, view, settled) = decision;
+        if (because is null && RestEndpoints.Unsaid(request, command, outcome, context.Workshop.Unit) is { } unsaid)
+        {
+            return Problems.Refused(unsaid);
+        }
+
         if (decision.IsContradicted && because is null)
         {
             if (await Stored(db, context, key, cancellationToken) is { } before)
@@ -286,13 +292,17 @@ public static class LedgerEndpoints
         );
         await Replace(db, request.DraftId, cancellationToken);
         await db.SaveChangesAsync(cancellationToken);
-        if (request.RunId is { } run && !await runs.Log(run, request.Step, LotIds(request), entry.Id, cancellationToken))
+        if (request is { GoesOn: true, RunId: null })
         {
-            return Problems.Refused(
-                "runId",
-                "not-here",
-                "Nothing of that kind runs with these lots: take what lay in that bath or on that rack, or log these at the station by themselves."
-            );
+            return Problems.Refused("goesOn", "not-here", "Only work at a bench goes on: name it.");
+        }
+
+        if (
+            request.RunId is { } run
+            && await runs.Log(run, request.Step, LotIds(request), entry.Id, request.GoesOn, cancellationToken) is { } refused
+        )
+        {
+            return Problems.Refused([refused]);
         }
 
         if (late || LedgerStore.NeedsFamily(command, outcome))

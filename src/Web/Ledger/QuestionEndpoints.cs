@@ -101,10 +101,11 @@ public static class QuestionEndpoints
             return TypedResults.Ok(Unlike(family, flows, balance, reconciliation, context));
         }
 
-        var wrong = Explanations.OfGap(family.Entries, family.Masses, reconciliation, id, context.UsualBowl);
+        var expected = (await UsualLosses.Read(db, null, cancellationToken)).Of(family);
+        var wrong = Explanations.OfGap(family.Entries, family.Masses, reconciliation, id, context.UsualBowl, expected);
         // A slip that tells the figure by itself is likelier than anything else; other weighings come after what simply fell or was
         // forgotten.
-        var sharp = wrong.Where(e => e.IsSharp).Take(1).ToArray();
+        var sharp = wrong.Take(1).Where(e => e.IsSharp).ToArray();
         var unit = context.Workshop.Unit;
         return TypedResults.Ok(
             new QuestionView(
@@ -117,6 +118,7 @@ public static class QuestionEndpoints
                     : BalanceWords.Sentence(balance, unit, null, flows[0].Step),
                 [
                     .. sharp.Select(e => AnswerTaps.Weighing(e, family, unit)),
+                    .. Rests(flows, balance),
                     .. Lost(flows, balance),
                     .. Heaps(flows, balance),
                     .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => AnswerTaps.Weighing(e, family, unit)),
@@ -169,6 +171,15 @@ public static class QuestionEndpoints
             .Take(2)
             .Select(k => new AnswerTap(AnswerKind.Lost, Loss: k));
     }
+
+    // What is missing may lie in the basket yet, where a lot was said to be used up by it.
+    private static IEnumerable<AnswerTap> Rests(FamilyFlow[] flows, Balance balance) =>
+        balance.Unaccounted is { Mass.Grams: > 0 } && flows[0].Step != StepKind.Recount
+            ? flows
+                .Where(f => f is { Role: FlowRole.In, EmptiesLot: true })
+                .Take(MostWeighings)
+                .Select(f => new AnswerTap(AnswerKind.RestIsThere, EntryId: f.EntryId, FlowId: f.FlowId, Words: f.Lot!.Code))
+            : [];
 
     private static IEnumerable<AnswerTap> Heaps(FamilyFlow[] flows, Balance balance)
     {
@@ -431,7 +442,7 @@ public static class QuestionEndpoints
     }
 
     // Whoever answers second waits for the first and then sees what is stored.
-    private static async Task<EntryRow?> Hold(EarthyTuftDb db, Guid id, CancellationToken cancellationToken)
+    internal static async Task<EntryRow?> Hold(EarthyTuftDb db, Guid id, CancellationToken cancellationToken)
     {
         await LedgerStore.LockLotsOf(db, [id], cancellationToken);
         return await db.Entries.Include(e => e.Flows).SingleOrDefaultAsync(e => e.Id == id && e.VoidedAt == null, cancellationToken);

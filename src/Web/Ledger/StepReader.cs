@@ -34,7 +34,14 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
             var weighing = Weigh(taking.Mass, taking.State ?? WeighingState.Rested, $"from[{i}].mass");
             if (lots.TryGetValue(taking.LotId, out var lot))
             {
-                from.Add(TakingRules.AsMeant(new Taking(lot, weighing, taking.All || string.IsNullOrWhiteSpace(taking.Mass))));
+                var all = taking.Rest switch
+                {
+                    RestOfLot.There => false,
+                    RestOfLot.Gone => true,
+                    _ => taking.All || weighing is null,
+                };
+                var meant = new Taking(lot, weighing, all) { RestIsSaid = taking.Rest is not null };
+                from.Add(meant.RestIsSaid ? meant : TakingRules.AsMeant(meant));
             }
             else
             {

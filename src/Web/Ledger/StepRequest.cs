@@ -7,16 +7,29 @@ using EarthyTuft.Web.Yarns;
 
 namespace EarthyTuft.Web.Ledger;
 
+/// <summary>What became of the rest of a lot that was taken from.</summary>
+public enum RestOfLot
+{
+    /// <summary>Nothing is left.</summary>
+    Gone,
+
+    /// <summary>It is still there: what was taken is a part.</summary>
+    There,
+}
+
 /// <summary>Takes from a lot.</summary>
 /// <param name="Version">The lot's version as the person saw it; another one meanwhile answers 409.</param>
 /// <param name="Mass">As typed; left out for "all of it, not weighed again".</param>
 /// <param name="All">Nothing is left of the lot afterwards.</param>
+/// <param name="Rest">What became of the rest, where somebody said so; left out it is refused as <c>rest-unsaid</c> where much less came out
+/// than was taken. Without a mass a part is as much as what came of it tells.</param>
 public sealed record TakingRequest(
     Guid LotId,
     uint? Version = null,
     [property: StringLength(60)] string? Mass = null,
     WeighingState? State = null,
-    bool All = true
+    bool All = true,
+    RestOfLot? Rest = null
 );
 
 /// <summary>Makes a lot.</summary>
@@ -51,6 +64,7 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 /// <param name="Measures">What was noted beside the weights, by the keys of the station's measures.</param>
 /// <param name="Dyeing">Of a dyeing what is noted of it.</param>
 /// <param name="RunId">The run that this entry logs: it ends with it.</param>
+/// <param name="GoesOn">Only what is done of that run is logged, and the same work goes on with the rest.</param>
 public sealed record StepRequest(
     StepKind Step,
     [property: MaxLength(60)] IReadOnlyList<TakingRequest> From,
@@ -67,7 +81,8 @@ public sealed record StepRequest(
     bool IntoReserve = false,
     [property: MaxLength(20)] IReadOnlyDictionary<string, double>? Measures = null,
     Guid? RunId = null,
-    DyeingRequest? Dyeing = null
+    DyeingRequest? Dyeing = null,
+    bool GoesOn = false
 );
 
 /// <summary>A weight as it was understood.</summary>

@@ -9,7 +9,16 @@ internal static class StoredSteps
     public static StoredStep Of(StepRequest r) =>
         new(
             r.Step,
-            [.. r.From.Select(t => new StoredTaking(t.LotId, t.Version, t.Mass, t.State, t.All))],
+            [
+                .. r.From.Select(t => new StoredTaking(
+                    t.LotId,
+                    t.Version,
+                    t.Mass,
+                    t.State,
+                    t.All,
+                    t.Rest is { } rest ? rest == RestOfLot.There : null
+                )),
+            ],
             [.. r.To.Select(g => new StoredGiving(g.Form, g.Mass, g.State, g.Notes, g.Worth, g.Yarn?.ToStored()))],
             r.Losses?.Select(l => new StoredLosing(l.Kind, l.Mass, l.Fate, l.State, l.Worth)).ToArray(),
             r.Gains?.Select(g => new StoredGaining(g.Kind, g.Mass)).ToArray(),
@@ -23,13 +32,28 @@ internal static class StoredSteps
             r.Measures,
             r.RunId,
             r.Dyeing is { } dyeing ? StoredDyeing.Of(dyeing.ToNotes()) : null,
-            r.Dyeing?.ColourName
+            r.Dyeing?.ColourName,
+            r.GoesOn
         );
 
     public static StepRequest ToRequest(this StoredStep s) =>
         new(
             s.Step,
-            [.. s.From.Select(t => new TakingRequest(t.LotId, t.Version, t.Mass, t.State, t.All))],
+            [
+                .. s.From.Select(t => new TakingRequest(
+                    t.LotId,
+                    t.Version,
+                    t.Mass,
+                    t.State,
+                    t.All,
+                    t.RestIsThere switch
+                    {
+                        true => RestOfLot.There,
+                        false => RestOfLot.Gone,
+                        null => null,
+                    }
+                )),
+            ],
             [.. s.To.Select(g => new GivingRequest(g.Form, g.Mass, g.State, g.Notes, g.Worth, YarnRequest.Of(g.Yarn)))],
             s.Losses?.Select(l => new LosingRequest(l.Kind, l.Mass, l.Fate, l.State, l.Worth)).ToArray(),
             s.Gains?.Select(g => new GainingRequest(g.Kind, g.Mass)).ToArray(),
@@ -53,6 +77,7 @@ internal static class StoredSteps
                     d.Dried,
                     s.ColourName
                 )
-                : null
+                : null,
+            GoesOn: s.GoesOn
         );
 }

@@ -390,7 +390,8 @@ public static class LotPageBuilder
                         reconciliation.Flows[f.FlowId].Reconciled?.ToFigure(unit, Provenance.Reckoned),
                         reconciliation.Flows[f.FlowId].ZScore,
                         [.. corrections[f.FlowId]],
-                        f.Added is { } added ? new AddedView(added.At, added.By) : null
+                        f.Added is { } added ? new AddedView(added.At, added.By) : null,
+                        f.EmptiesLot
                     );
                 }),
             ],

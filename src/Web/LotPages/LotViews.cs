@@ -62,6 +62,7 @@ public sealed record ChangeView(DateTimeOffset At, string Who, string What, stri
 
 public sealed record CorrectionView(string Was, string Is, string Because, string Who, DateTimeOffset At);
 
+/// <param name="EmptiesLot">For a taking: nothing of the lot was left afterwards.</param>
 public sealed record FlowView(
     Guid Id,
     FlowRole Role,
@@ -80,7 +81,8 @@ public sealed record FlowView(
     MassFigure? Reconciled,
     double? ZScore,
     IReadOnlyList<CorrectionView> Corrections,
-    AddedView? Added
+    AddedView? Added,
+    bool EmptiesLot
 );
 
 /// <summary>When and by whom something was added to an entry after it was logged.</summary>

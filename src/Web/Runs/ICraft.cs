@@ -56,6 +56,10 @@ public interface ICraft
     /// <summary>What happens when it ends.</summary>
     IReadOnlyList<RunEventRow> End(RunRow run);
 
+    /// <summary>How the work goes on with the rest, once what is done was logged as a part of its one lot; null where nothing is left to go on
+    /// with, or such work does not go on in parts.</summary>
+    RunOutset? GoOn(RunRow run) => null;
+
     /// <summary>After a tap: what it teaches a tool, where instruments hang now. Staged in the caller's transaction.</summary>
     Task Noted(RunRow run, IReadOnlyList<RunEventRow> events, CancellationToken cancellationToken) => Task.CompletedTask;
 

@@ -61,31 +61,42 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
             return beyond;
         }
 
-        var (plan, startedAt, events, tools, recipe, _) = outset.Value;
+        var run = NewRun(key, station, outset.Value, [.. lots.Select(l => (l.Id, outset.Value.PortionOf(l.Id)))], outset.Value.Tools);
+        db.Runs.Add(run);
+        await db.SaveOnce(cancellationToken);
+        await transaction.CommitAsync(cancellationToken);
+        return await View(r => r.Key == key, cancellationToken);
+    }
+
+    private RunRow NewRun(
+        Guid key,
+        StepKind craft,
+        RunOutset outset,
+        IReadOnlyList<(Guid Lot, double? Grams)> lots,
+        IReadOnlyList<Guid> tools
+    )
+    {
         var run = new RunRow
         {
             Key = key,
-            Craft = station,
-            Plan = plan,
-            RecipeId = recipe,
-            StartedAt = startedAt.ToUniversalTime().ToStored(),
+            Craft = craft,
+            Plan = outset.Plan,
+            RecipeId = outset.RecipeId,
+            StartedAt = outset.StartedAt.ToUniversalTime().ToStored(),
             Who = context.Workshop.PersonName,
             Lots =
             [
                 .. lots.Select(l => new RunLotRow
                 {
-                    LotId = l.Id,
-                    Grams = outset.Value.PortionOf(l.Id),
-                    Place = craft.Place,
+                    LotId = l.Lot,
+                    Grams = l.Grams,
+                    Place = Of(craft).Place,
                 }),
             ],
             Tools = [.. tools.Select(t => new RunToolRow { ToolId = t })],
         };
-        run.Append(events);
-        db.Runs.Add(run);
-        await db.SaveOnce(cancellationToken);
-        await transaction.CommitAsync(cancellationToken);
-        return await View(r => r.Key == key, cancellationToken);
+        run.Append(outset.Events);
+        return run;
     }
 
     /// <summary>Holds portions against what other runs hold of the same lots.</summary>
@@ -171,17 +182,46 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
     }
 
     /// <summary>Ends the run that an entry logs, within the caller's transaction, so that no alarm outlives its work.</summary>
-    /// <returns>False where no such run holds one of these lots at that station.</returns>
-    public async Task<bool> Log(Guid id, StepKind step, Guid[] lots, Guid entry, CancellationToken cancellationToken)
+    /// <param name="goesOn">Whether only a part of it is logged: the same work is begun with the rest.</param>
+    /// <returns>What stands against it: no such run holds one of these lots at that station, or nothing is left to go on with. Null where
+    /// nothing does.</returns>
+    public async Task<Refusal?> Log(Guid id, StepKind step, Guid[] lots, Guid entry, bool goesOn, CancellationToken cancellationToken)
     {
         if (await Held(id, cancellationToken) is not { } run || run.Craft != step || !run.Lots.Any(l => lots.Contains(l.LotId)))
         {
-            return false;
+            return new Refusal(
+                "runId",
+                "not-here",
+                "Nothing of that kind runs with these lots: take what lay in that bath or on that rack, or log these at the station by themselves."
+            );
+        }
+
+        var rest = goesOn && run.EndedAt is null ? Rest(run) : null;
+        if (goesOn && rest is null)
+        {
+            return new Refusal("goesOn", "nothing-left", "Nothing is left of this work to go on with: log it as all of it.");
         }
 
         await End(run, entry, cancellationToken);
-        return true;
+        if (rest is not null)
+        {
+            var next = NewRun(
+                Guid.CreateVersion7(),
+                run.Craft,
+                rest,
+                [(run.Lots[0].LotId, rest.Grams)],
+                [.. run.Tools.Select(t => t.ToolId)]
+            );
+            next.RecipeId = run.RecipeId;
+            db.Runs.Add(next);
+            await db.SaveChangesAsync(cancellationToken);
+        }
+
+        return null;
     }
+
+    /// <summary>How a run goes on once what is done of its one lot was logged; null where it does not.</summary>
+    private RunOutset? Rest(RunRow run) => run is { Lots: [{ Place: null }] } ? Of(run.Craft).GoOn(run) : null;
 
     private async Task End(RunRow run, Guid? entry, CancellationToken cancellationToken)
     {
@@ -288,7 +328,8 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
                 described[r.Id].Calls,
                 described[r.Id].Entry,
                 described[r.Id].Details,
-                [.. r.Events.Where(e => e.Key != null).OrderByDescending(e => e.Ordinal).Take(NewestTaps).Select(e => e.Key!.Value)]
+                [.. r.Events.Where(e => e.Key != null).OrderByDescending(e => e.Ordinal).Take(NewestTaps).Select(e => e.Key!.Value)],
+                Rest(r) is not null
             )),
         ];
     }

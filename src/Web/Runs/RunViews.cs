@@ -87,6 +87,7 @@ public sealed record RunLoss(LossKind Kind, string Mass);
 /// <param name="Entry">What it fills in of the entry that logs it.</param>
 /// <param name="Details">What is particular to the craft.</param>
 /// <param name="Taps">The keys of the newest taps in it: a screen that shows its own taps before they are answered counts each once.</param>
+/// <param name="MayGoOn">What is done can be logged as a part, and the work goes on with the rest.</param>
 public sealed record RunView(
     Guid Id,
     StepKind Craft,
@@ -97,7 +98,8 @@ public sealed record RunView(
     IReadOnlyList<RunCallView> Calls,
     RunEntry Entry,
     CraftView Details,
-    IReadOnlyList<Guid> Taps
+    IReadOnlyList<Guid> Taps,
+    bool MayGoOn
 );
 
 /// <summary>A dot on a curve.</summary>

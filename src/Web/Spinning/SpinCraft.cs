@@ -100,6 +100,33 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 
+    public RunOutset? GoOn(RunRow run)
+    {
+        var state = StoredSpin.State(run);
+        // A bobbin that is being filled belongs to what is done: it is filled, or stopped, first.
+        if (state.Bobbins.Count == 0 || state.Begun is not null)
+        {
+            return null;
+        }
+
+        var left = run.Lots[0].Grams - state.Grams;
+        return left <= Portions.Rounding
+            ? null
+            : new RunOutset(
+                run.Plan,
+                context.Now,
+                // The trail of ply-backs goes along.
+                [
+                    .. StoredSpin
+                        .Events(run)
+                        .Where(e => e.What is PlyBackRead)
+                        .Select(e => StoredSpin.Row(e with { Id = Guid.CreateVersion7() }, run.Who)),
+                ],
+                [],
+                Grams: left
+            );
+    }
+
     public IReadOnlyList<RunEventRow> End(RunRow run) => [];
 
     public Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken) =>

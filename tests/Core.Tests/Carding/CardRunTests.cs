@@ -283,4 +283,18 @@ public class CardRunTests
         Assert.Equal("mass empty-lot", Code(Tap(new WeighCardWaste(LossKind.Dust, "0"))));
         Assert.Empty(happened);
     }
+
+    [Fact]
+    public void What_is_left_to_go_on_with_is_of_the_first_pass_alone()
+    {
+        Assert.Null(CardRun.Rest(State));
+        Tap(new CountCardLoads(2));
+        var rest = CardRun.Rest(State)!;
+        Assert.Equal((7, State.Plan.GramsPerLoad), (rest.Loads, rest.GramsPerLoad));
+        Tap(new CountCardLoads(7));
+        Assert.Null(CardRun.Rest(State));
+        Tap(new BeginCardPass());
+        Tap(new CountCardLoads(3));
+        Assert.Null(CardRun.Rest(State));
+    }
 }

@@ -271,4 +271,18 @@ public class CombRunTests
         Assert.Equal("atLeast out-of-range", Code(CombRun.Plan([LotForm.Clean], 100, Wish(atLeast: -1))));
         Assert.Equal("mass empty-lot", Code(CombRun.Plan([LotForm.Clean], 0, Wish())));
     }
+
+    [Theory]
+    [InlineData(300, 33, 4)]
+    [InlineData(47.5, 9, 1)]
+    public void What_is_left_to_go_on_with_has_the_same_loads_without_those_that_are_through(double grams, double most, int done)
+    {
+        plan = Planned(grams, most);
+        Assert.Null(CombRun.Rest(State));
+        Tap(new CountCombLoads(done));
+        var rest = CombRun.Rest(State)!;
+        Assert.Equal((plan.Loads - done, plan.GramsPerLoad), (rest.Loads, rest.GramsPerLoad));
+        Tap(new CountCombLoads(plan.Loads - done));
+        Assert.Null(CombRun.Rest(State));
+    }
 }

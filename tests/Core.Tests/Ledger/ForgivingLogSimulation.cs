@@ -179,18 +179,7 @@ public class ForgivingLogSimulation(ITestOutputHelper output)
                 continue;
             }
 
-            var factor = flow.Weighing.Grams / flow.Weighing.Logged;
-            var wrong = flow.Weighing with
-            {
-                Logged = slip,
-                Grams = slip * factor,
-                OwnVariance = flow.Weighing.OwnVariance * Math.Pow(slip / flow.Weighing.Logged, 2),
-                Shared = flow.Weighing.Shared * slip / flow.Weighing.Logged,
-            };
-            IReadOnlyList<Entry> log =
-            [
-                .. shop.Entries.Select(e => e with { Flows = [.. e.Flows.Select(f => f.Id == flow.Id ? f with { Weighing = wrong } : f)] }),
-            ];
+            var log = shop.Miswritten(flow, slip);
             var judged = shop.Judged(log);
             var after = MassSolver.Of(judged);
             // Hidden is what the step's own balance can explain; and a lot that nobody emptied hides what was taken from it.

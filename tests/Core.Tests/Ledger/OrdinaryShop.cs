@@ -139,6 +139,20 @@ internal sealed class OrdinaryShop
         return new Logged(command, outcome, day, Keep(command, outcome.Value, bag, parted ? bag.True - mass : null, kept));
     }
 
+    /// <summary>The log with one weight written wrongly.</summary>
+    public IReadOnlyList<Entry> Miswritten(Flow flow, double logged)
+    {
+        var right = flow.Weighing!;
+        var wrong = right with
+        {
+            Logged = logged,
+            Grams = logged * right.Grams / right.Logged,
+            OwnVariance = right.OwnVariance * Math.Pow(logged / right.Logged, 2),
+            Shared = right.Shared * logged / right.Logged,
+        };
+        return [.. Entries.Select(e => e with { Flows = [.. e.Flows.Select(f => f.Id == flow.Id ? f with { Weighing = wrong } : f)] })];
+    }
+
     /// <summary>The log as the store hands it to reconciliation: with what usually goes where something is missing.</summary>
     public IReadOnlyList<Entry> Judged(IReadOnlyList<Entry>? log = null)
     {
@@ -147,27 +161,35 @@ internal sealed class OrdinaryShop
         return
         [
             .. entries.Select(e =>
-                !e.Step.HasBalance() || masses.BalanceAt(e.Id) is not { Status: BalanceStatus.Suspicious } balance
+                !e.Step.HasBalance() || masses.BalanceAt(e.Id) is not { Status: BalanceStatus.Suspicious }
                     ? e
                     : e with
                     {
-                        Usual = EarthyTuft
-                            .Core.Course.AllStations.Of(e.Step)
-                            .UsualLossOf(
-                                null,
-                                new YieldLog(Yields).For(e.Step, null, ""),
-                                balance.In!.Mass,
-                                [.. e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => forms[f.LotId!.Value])],
-                                [
-                                    .. e
-                                        .Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null })
-                                        .Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams))),
-                                ]
-                            ),
+                        Usual = Usual(e, masses),
                     }
             ),
         ];
     }
+
+    /// <summary>What usually goes at every step of which it is known what went in, as the store tells it where something is asked.</summary>
+    public IReadOnlyDictionary<Guid, UsualLoss> Usual(IReadOnlyList<Entry> log, MassSolver masses) =>
+        log.Where(e => e.Step.HasBalance() && masses.BalanceAt(e.Id).In is { Mass.Grams: > 0 })
+            .ToDictionary(e => e.Id, e => Usual(e, masses));
+
+    private UsualLoss Usual(Entry e, MassSolver masses) =>
+        EarthyTuft
+            .Core.Course.AllStations.Of(e.Step)
+            .UsualLossOf(
+                null,
+                new YieldLog(Yields).For(e.Step, null, ""),
+                masses.BalanceAt(e.Id).In!.Mass,
+                [.. e.Flows.Where(f => f.Role == FlowRole.Out).Select(f => forms[f.LotId!.Value])],
+                [
+                    .. e
+                        .Flows.Where(f => f is { Role: FlowRole.Loss, Weighing: not null })
+                        .Select(f => (lossKinds[f.Id], Mass.FromGrams(f.Weighing!.Grams))),
+                ]
+            );
 
     private Entry Keep(StepCommand command, StepOutcome outcome, Bag bag, double? left, IReadOnlyList<double> kept)
     {

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using Npgsql;
 using Xunit;
 
 namespace EarthyTuft.Web.Tests.Ledger;
@@ -375,5 +376,51 @@ public class ManyHandsTests(House house) : IClassFixture<House>
         Assert.Equal("yours", card.GetProperty("yield").GetProperty("from").GetString());
         var pace = card.GetProperty("hours").GetProperty("working").GetProperty("inputs");
         Assert.Equal(("392 g an hour", "1"), (pace[0].GetProperty("value").GetString(), pace[1].GetProperty("value").GetString()));
+    }
+
+    [Fact]
+    public async Task Of_two_that_wait_for_each_other_one_is_told_to_look_again_and_nothing_of_it_is_stored()
+    {
+        var ada = await house.Register();
+        var (raw, code) = await ada.TakeIn(new { mass = "2000" });
+        // Nobody weighed it: what the fleece weighs tells it.
+        var (skirted, _) = await ada.Log(
+            new
+            {
+                step = "skirt",
+                from = new[] { new { lotId = raw } },
+                to = new[] { new { form = "skirted" } },
+            }
+        );
+        var takeIn = (await ada.Lot(code)).GetProperty("entries")[0];
+        await using var other = new NpgsqlConnection(Postgres.AsSuperuser(house.Connection));
+        await other.OpenAsync(TestContext.Current.CancellationToken);
+        await using var held = await other.BeginTransactionAsync(TestContext.Current.CancellationToken);
+        async Task Hold(Guid lot)
+        {
+            await using var command = new NpgsqlCommand($"select 1 from lots where id = '{lot}' for update", other, held);
+            await command.ExecuteScalarAsync(TestContext.Current.CancellationToken);
+        }
+
+        await Hold(skirted);
+        // It holds the fleece, and waits for what was skirted of it; then the other waits for the fleece.
+        var correcting = ada.Post(
+            $"/api/entries/{takeIn.GetProperty("id").GetGuid()}/corrections",
+            new
+            {
+                flowId = takeIn.GetProperty("flows")[0].GetProperty("id").GetGuid(),
+                mass = "2100",
+                because = "a slip",
+            }
+        );
+        await Task.Delay(600, TestContext.Current.CancellationToken);
+        await Hold(raw);
+        var told = await correcting;
+        Assert.Empty(told.Refused(409, "changed-meanwhile"));
+        await held.RollbackAsync(TestContext.Current.CancellationToken);
+        Assert.Equal(
+            "2\u202F000 g",
+            (await ada.Lot(code)).GetProperty("entries")[0].GetProperty("flows")[0].GetProperty("logged").GetProperty("text").GetString()
+        );
     }
 }

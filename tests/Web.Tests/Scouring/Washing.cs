@@ -16,7 +16,7 @@ internal static class Washing
                 new
                 {
                     step = "skirt",
-                    from = new[] { new { lotId = raw } },
+                    from = new[] { new { lotId = raw, rest = "gone" } },
                     to = new[] { new { form = "skirted", mass } },
                     losses = new[] { new { kind = "skirtings", mass = "200" } },
                 }

@@ -421,6 +421,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/entries/{id}/rest': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Says of a lot that an entry was to have used up that its rest is still there. */
+    post: operations['restIsThere'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/entries/{id}/question': {
     parameters: {
       query?: never;
@@ -2433,7 +2450,7 @@ export interface components {
      * @description How a question of the log can be answered.
      * @enum {unknown}
      */
-    AnswerKind: 'lost' | 'weighing' | 'heap' | 'asItIs' | 'notKnown';
+    AnswerKind: 'lost' | 'weighing' | 'heap' | 'restIsThere' | 'asItIs' | 'notKnown';
     /** @description Answers that nothing is added for. */
     AnswerRequest: {
       answer: components['schemas']['GapAnswer'];
@@ -2447,14 +2464,15 @@ export interface components {
       entryId?: null | string;
       /**
        * Format: uuid
-       * @description For a weighing: which, with its entry and how often it was set right already.
+       * @description For a weighing: which, with its entry and how often it was set right already. Where the rest is there: the
+       *         taking.
        */
       flowId?: null | string;
       /** Format: int32 */
       revision?: null | number;
       /** @description For a weighing: what it probably was, as one would type it. */
       mass?: null | string;
-      /** @description For a weighing: which one it is and what it would be. */
+      /** @description For a weighing: which one it is and what it would be. Where the rest is there: of which lot. */
       words?: null | string;
       /** @description For a weighing of a draft that is not logged yet: its field. */
       field?: null | string;
@@ -4133,6 +4151,8 @@ export interface components {
       zScore: null | number;
       corrections: components['schemas']['CorrectionView'][];
       added: null | components['schemas']['AddedView'];
+      /** @description For a taking: nothing of the lot was left afterwards. */
+      emptiesLot: boolean;
     };
     /** @description Pieces to be folded over a finger. */
     FoldView: {
@@ -5543,6 +5563,18 @@ export interface components {
       /** Format: date-time */
       expiresAt: string;
     };
+    /** @enum {unknown} */
+    RestOfLot: 'gone' | 'there';
+    /** @description The rest of a lot is still there. */
+    RestRequest: {
+      /**
+       * Format: uuid
+       * @description The taking that was said to have used it up.
+       */
+      flowId: string;
+      /** @description Why it is said now; may be left out. */
+      because?: null | string;
+    };
     /** @description What a step leaves beside its product and is kept, as a lot or noted as a loss. */
     RestView: {
       form: components['schemas']['LotForm'];
@@ -6758,6 +6790,8 @@ export interface components {
       details: components['schemas']['CraftView'];
       /** @description The keys of the newest taps in it: a screen that shows its own taps before they are answered counts each once. */
       taps: string[];
+      /** @description What is done can be logged as a part, and the work goes on with the rest. */
+      mayGoOn: boolean;
     };
     /** @description The whole card: sample, lock and the way back to the raw fleece. */
     SampleCard: {
@@ -7435,6 +7469,11 @@ export interface components {
        */
       runId?: null | string;
       dyeing?: null | components['schemas']['DyeingRequest'];
+      /**
+       * @description Only what is done of that run is logged, and the same work goes on with the rest.
+       * @default false
+       */
+      goesOn: boolean;
     };
     /** @description What became of it. */
     StockAnswer: {
@@ -7661,6 +7700,7 @@ export interface components {
        * @default true
        */
       all: boolean;
+      rest?: null | components['schemas']['RestOfLot'];
     };
     /** @description A temperature for a screen. */
     TemperatureFigure: {
@@ -9910,6 +9950,84 @@ export interface operations {
       cookie?: never;
     };
     requestBody?: never;
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  restIsThere: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['RestRequest'];
+      };
+    };
     responses: {
       /** @description No Content */
       204: {

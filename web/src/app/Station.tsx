@@ -48,10 +48,13 @@ export function Station() {
     },
   );
   const loggedRun = runs.data?.find((r) => r.id === search.get('run') && r.craft === station?.step);
+  const goesOn = search.has('goesOn') && loggedRun?.mayGoOn === true;
   const run = useMemo(
     () =>
-      loggedRun && station && lots.length > 0 ? { id: loggedRun.id, state: fromRun(loggedRun, station, lots) } : null,
-    [loggedRun, station, lots],
+      loggedRun && station && lots.length > 0
+        ? { id: loggedRun.id, goesOn, state: fromRun(loggedRun, station, lots, goesOn) }
+        : null,
+    [loggedRun, station, lots, goesOn],
   );
   const failed = [stations, waiting, drafts].find((q) => q.isLoadingError);
   if (failed) return <ProblemNotice error={failed.error} retry={() => void failed.refetch()} />;
@@ -109,7 +112,7 @@ export function Station() {
           <SecondWay key={station.step} step={station.step} quiet={quiet} heading={heading}>
             {(taken) => (
               <StationBench
-                key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''}`}
+                key={`${station.step} ${draft?.id ?? ''} ${run?.id ?? ''} ${run?.goesOn ?? ''}`}
                 station={station}
                 lots={run || draft ? lots : free}
                 wanted={search.get('lot')}

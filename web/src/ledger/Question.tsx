@@ -24,6 +24,8 @@ const label = (tap: Schema['AnswerTap']): string => {
       return `Another heap: ${formWord[tap.form!]}`;
     case 'weighing':
       return tap.words![0]!.toUpperCase() + tap.words!.slice(1);
+    case 'restIsThere':
+      return `The rest of ${tap.words} is still there`;
     case 'asItIs':
       return 'The weights are right';
     case 'notKnown':
@@ -131,6 +133,13 @@ export function Question({
                 seen: tap.revision,
                 because: 'It did not fit the rest of the log.',
               },
+            }),
+          );
+        case 'restIsThere':
+          return need(
+            api.POST('/api/entries/{id}/rest', {
+              params: { path: { id: tap.entryId! } },
+              body: { flowId: tap.flowId! },
             }),
           );
         default:

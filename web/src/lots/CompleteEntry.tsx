@@ -13,11 +13,12 @@ import { useFields } from '../ui/useFields';
 import { fateWord, formWords, lossWord, measureWord, stepDone } from '../ui/words';
 import { WeightField } from '../ui/WeightField';
 
-type Kind = 'loss' | 'heap' | 'gain' | 'measure' | 'minutes';
+type Kind = 'loss' | 'heap' | 'rest' | 'gain' | 'measure' | 'minutes';
 
 const kindWord: Record<Kind, string> = {
   loss: 'a loss',
   heap: 'another heap',
+  rest: 'the rest is still there',
   gain: 'something taken up',
   measure: 'a count',
   minutes: 'minutes at the bench',
@@ -29,6 +30,8 @@ interface Remembered {
   fate: Schema['Fate'] | '';
   form: Schema['LotForm'];
   measure: string;
+  /** The taking whose rest is still there. */
+  taking: string;
   mass: string;
   count: string;
 }
@@ -45,21 +48,30 @@ export function CompleteEntry({
 }) {
   const station = useStations().data?.find((s) => s.step === entry.step);
   const [key] = useState(newKey);
+  const emptied = entry.flows.filter((f) => f.role === 'in' && f.emptiesLot);
   const adding = useChange(
-    (form: Remembered) =>
-      need(
-        api.POST('/api/entries/{id}/completions', {
-          params: { path: { id: entry.id }, header: { 'Idempotency-Key': key } },
-          body: {
-            loss: form.kind === 'loss' ? { kind: form.loss, mass: form.mass || null, fate: form.fate || null } : null,
-            heap: form.kind === 'heap' ? { form: form.form, mass: form.mass || null } : null,
-            gain: form.kind === 'gain' ? { kind: station!.usualGain!, mass: form.mass } : null,
-            measures: form.kind === 'measure' ? { [form.measure]: number(form.count)! } : null,
-            minutes: form.kind === 'minutes' ? number(form.count) : null,
-            answersQuestion: false,
-          },
-        }),
-      ),
+    (form: Remembered): Promise<unknown> =>
+      form.kind === 'rest'
+        ? need(
+            api.POST('/api/entries/{id}/rest', {
+              params: { path: { id: entry.id } },
+              body: { flowId: form.taking },
+            }),
+          )
+        : need(
+            api.POST('/api/entries/{id}/completions', {
+              params: { path: { id: entry.id }, header: { 'Idempotency-Key': key } },
+              body: {
+                loss:
+                  form.kind === 'loss' ? { kind: form.loss, mass: form.mass || null, fate: form.fate || null } : null,
+                heap: form.kind === 'heap' ? { form: form.form, mass: form.mass || null } : null,
+                gain: form.kind === 'gain' ? { kind: station!.usualGain!, mass: form.mass } : null,
+                measures: form.kind === 'measure' ? { [form.measure]: number(form.count)! } : null,
+                minutes: form.kind === 'minutes' ? number(form.count) : null,
+                answersQuestion: false,
+              },
+            }),
+          ),
     async () => {
       await refreshLog();
       close();
@@ -73,6 +85,7 @@ export function CompleteEntry({
       fate: '',
       form: station?.gives[0] ?? 'clean',
       measure: station?.measures[0]?.key ?? '',
+      taking: emptied[0]?.id ?? '',
       mass: '',
       count: '',
     },
@@ -80,8 +93,11 @@ export function CompleteEntry({
   );
   if (!station) return null;
   const { kind } = values;
-  const kinds = (['loss', 'heap', 'gain', 'measure', 'minutes'] as const).filter(
-    (k) => (k !== 'gain' || station.usualGain) && (k !== 'measure' || station.measures.length > 0),
+  const kinds = (['loss', 'heap', 'rest', 'gain', 'measure', 'minutes'] as const).filter(
+    (k) =>
+      (k !== 'rest' || emptied.length > 0) &&
+      (k !== 'gain' || station.usualGain) &&
+      (k !== 'measure' || station.measures.length > 0),
   );
   const counted = kind === 'measure' || kind === 'minutes';
   return (
@@ -135,7 +151,15 @@ export function CompleteEntry({
           of={station.measures.map((m) => m.key)}
         />
       )}
-      {!counted && (
+      {kind === 'rest' && (
+        <SelectField
+          label="Of which lot"
+          value={values.taking}
+          onChange={(taking) => set({ taking })}
+          words={Object.fromEntries(emptied.map((f) => [f.id, f.lotCode ?? '']))}
+        />
+      )}
+      {!counted && kind !== 'rest' && (
         <WeightField
           autoFocus
           label="Weight"

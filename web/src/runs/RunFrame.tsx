@@ -96,6 +96,11 @@ export function RunEnds({
         >
           Weigh and log it
         </Button>
+        {mayLog && run.mayGoOn && (
+          <Button onClick={() => void navigate(`/station/${station}?run=${run.id}&goesOn=1`)}>
+            Log what is done and go on
+          </Button>
+        )}
         {children}
         <Button disabled={!mayLog || (!lastEvent && !waits)} onClick={() => acts.withdrawLast(lastEvent)}>
           Take the last one back

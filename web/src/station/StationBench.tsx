@@ -17,7 +17,16 @@ import { DraftQuestion } from '../ledger/Question';
 import { onSameAgain } from '../ui/sameAgain';
 import { Keypad } from '../ui/Keypad';
 import { KeypadHere } from '../ui/WeightField';
-import { freshState, fromDraft, nextPart, toRequest, type OnBench, type StationState } from './stationState';
+import {
+  freshState,
+  fromDraft,
+  nextPart,
+  toRequest,
+  type OnBench,
+  type StationState,
+  type Taking,
+} from './stationState';
+import { isRestUnsaid, RestQuestion } from './RestQuestion';
 import { StationFields } from './StationFields';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
@@ -46,7 +55,7 @@ interface Props {
   wanted: string | null;
   draft: Schema['DraftView'] | null;
   /** A run that is being logged: what it tells is filled in. */
-  run: { id: string; state: Partial<StationState> } | null;
+  run: { id: string; goesOn: boolean; state: Partial<StationState> } | null;
   quiet: boolean;
   /** What was logged here last, and the name of the animal it is of. */
   after: Logged | null;
@@ -63,7 +72,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
     [draft, station, filled],
   );
   const [state, change, clear] = useKept(
-    `station ${station.step} ${draft?.id ?? run?.id ?? ''} ${wanted ?? ''}`,
+    `station ${station.step} ${draft?.id ?? run?.id ?? ''}${run?.goesOn ? ' goes on' : ''} ${wanted ?? ''}`,
     fresh,
   );
   const kept = useRef<string[] | null>(null);
@@ -101,13 +110,9 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
     to: state.to.map((t) => ({ ...t, form: t.form && gives.includes(t.form) ? t.form : gives[0]! })),
   };
 
-  const request = toRequest(
-    station.step,
-    onBench,
-    lots,
-    air.data?.humidityPercent ?? null,
-    run?.id ?? draft?.request.runId ?? null,
-  );
+  const requestOf = (typed: OnBench) =>
+    toRequest(station.step, typed, lots, air.data?.humidityPercent ?? null, run?.id ?? draft?.request.runId ?? null);
+  const request = requestOf(onBench);
   const asked = useDeferredValue(frozen(request));
   const weighUp = useWeighUp(asked, there.length > 0);
   const weighed = weighUp.error ? undefined : weighUp.data;
@@ -153,11 +158,16 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
     } else change({ draftId: answer.draftId ?? null });
     void refreshLog();
   };
-  const send = () => {
+  const send = (body = request) => {
     setDrafted(null);
     onLogged(null, '');
     setMissing(false);
-    void go(request, state.key);
+    void go(body, state.key);
+  };
+  // What became of the rest is said by a tap, which logs it.
+  const sayRest = (from: Taking[]) => {
+    change({ from });
+    send(requestOf({ ...onBench, from }));
   };
   // Enter on an empty field logs nothing: without a weight it is logged by a button of its own.
   const unweighed = onBench.to.every((t) => t.mass.trim() === '');
@@ -196,7 +206,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
             if (from.length === 0) clear();
             type({ from });
           }}
-          refusals={error ?? refused}
+          refusals={isRestUnsaid(error) ? refused : (error ?? refused)}
           understood={weighed?.understood ?? []}
         />
         {isGone && (
@@ -223,9 +233,25 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
               {weighed?.aboveTheBook && !drafted && (
                 <Notice tone="watch">{weighed.aboveTheBook} Log it, and say which.</Notice>
               )}
+              <RestQuestion
+                problem={error}
+                from={there}
+                lots={lots}
+                busy={busy}
+                onSaid={sayRest}
+                onOther={
+                  run
+                    ? undefined
+                    : () => {
+                        clearError();
+                        change({ from: [] });
+                      }
+                }
+              />
               {balance &&
                 !weighed?.aboveTheBook &&
                 ['impossible', 'suspicious', 'unusual'].includes(balance.status) &&
+                !isRestUnsaid(error) &&
                 !drafted && (
                   <Notice tone={balance.status === 'impossible' ? 'stop' : 'watch'}>{balance.sentence}</Notice>
                 )}
@@ -267,7 +293,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
             >
               <ProblemNotice
                 error={
-                  error ??
+                  (isRestUnsaid(error) ? null : error) ??
                   (refused?.refusals.some((r) => r.field === 'from' || r.field === 'losses' || r.field === 'to')
                     ? refused
                     : null)
@@ -307,7 +333,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
                 {away ? 'Waiting to send' : `Log it as ${stepDone[station.step]}`}
               </Button>
               {unweighed && (
-                <Button className={layout.selfStart} onClick={send} disabled={busy || !mayLog}>
+                <Button className={layout.selfStart} onClick={() => send()} disabled={busy || !mayLog}>
                   {station.usualState === 'damp' ? 'Log it now, weigh it when it is dry' : 'Log it without a weight'}
                 </Button>
               )}

@@ -92,12 +92,17 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
         return (
           <div className={styles.waitingTuftsBody} key={taking.lotId}>
             <span className={clsx(typography.body, styles.word)}>
-              {lot.code}: {taking.all ? 'all of it' : 'a part of it'}
+              {lot.code}:{' '}
+              {taking.all
+                ? 'all of it'
+                : taking.rest === 'there'
+                  ? 'a part of it, as much as came of it; the rest is still there'
+                  : 'a part of it'}
             </span>
-            <ButtonBase className={styles.press} onClick={() => set({ all: !taking.all, mass: '' })}>
+            <ButtonBase className={styles.press} onClick={() => set({ all: !taking.all, mass: '', rest: undefined })}>
               {taking.all ? 'Take only a part' : 'Take all of it'}
             </ButtonBase>
-            {!taking.all && (
+            {!taking.all && taking.rest !== 'there' && (
               <WeightField
                 label={`Taken from ${lot.code}`}
                 value={taking.mass}
@@ -106,7 +111,7 @@ export function WaitingTufts({ step, lots, chosen, onChange, refusals, understoo
                 understood={understood.find((u) => u.field === `from[${i}].mass`)?.logged.text}
               />
             )}
-            {taking.all && wrong && <p className={styles.sentence}>{wrong}</p>}
+            {(taking.all || taking.rest === 'there') && wrong && <p className={styles.sentence}>{wrong}</p>}
           </div>
         );
       })}

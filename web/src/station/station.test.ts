@@ -93,7 +93,7 @@ describe('a station', () => {
       { kind: 'other', mass: '5', fate: 'compost', worth: null },
       { kind: 'secondCuts', mass: '40', fate: 'keptAsLowerGrade', worth: 1.2 },
     ]);
-    expect(request.from).toEqual([{ lotId: 'lot-1', version: 7, mass: '1 lb', all: false }]);
+    expect(request.from).toEqual([{ lotId: 'lot-1', version: 7, mass: '1 lb', all: false, rest: null }]);
   });
 
   it('brings a draft back as it was typed, under a key of its own', () => {
@@ -132,11 +132,26 @@ describe('a station', () => {
       }) as unknown as Schema['RunView'];
     expect(fromRun(run({ minutes: 74, spent: 3.14, notes: 'recipe Two' }), wash, [lot])).toEqual({
       from: [{ lotId: 'lot-1', all: true, mass: '' }],
+      goesOn: false,
       minutes: '74',
       notes: 'recipe Two',
       spent: '3.14',
     });
     expect(fromRun(run({}), wash, []).from).toEqual([]);
+    // Of work that goes on what came of it tells the part that was taken.
+    const part = fromRun(run({}), wash, [lot], true);
+    expect(part).toEqual({
+      from: [{ lotId: 'lot-1', all: false, mass: '', rest: 'there' }],
+      goesOn: true,
+      minutes: '',
+      notes: '',
+      spent: '',
+    });
+    const sent = toRequest('wash', bench(part), [lot]);
+    expect([sent.goesOn, sent.from]).toEqual([
+      true,
+      [{ lotId: 'lot-1', version: 7, mass: null, all: false, rest: 'there' }],
+    ]);
     const rack = fromRun(run({ gives: 'clean', mass: '812 g', state: 'provisional' }), wash, [lot]);
     expect(rack.to).toEqual([{ form: 'clean', mass: '812 g', state: 'provisional', worth: '' }]);
   });

@@ -8,6 +8,8 @@ export interface Taking {
   lotId: string;
   all: boolean;
   mass: string;
+  /** What was said to have become of the rest; nothing while nobody said. */
+  rest?: Schema['RestOfLot'];
 }
 
 /** A station with what is really on it: lots that are there, and forms that can be made of them. */
@@ -134,6 +136,8 @@ export interface StationState {
   measures: Record<string, string>;
   dyeing: Dyeing;
   intoReserve: boolean;
+  /** Of a run only what is done is logged, and it goes on with the rest. */
+  goesOn: boolean;
   draftId: string | null;
 }
 
@@ -161,13 +165,14 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   measures: {},
   dyeing: noDye,
   intoReserve: false,
+  goesOn: false,
   draftId: null,
 });
 
 /** The next load after a part of one lot was logged: another part of it, the same heaps and losses, not weighed yet. Null when all of it was taken. */
 export function nextPart(state: OnBench): Partial<StationState> | null {
   const [from, ...others] = state.from;
-  if (!from || others.length > 0 || from.all) return null;
+  if (!from || others.length > 0 || from.all || from.rest) return null;
   return {
     from: [{ lotId: from.lotId, all: false, mass: '' }],
     to: state.to.map((t) => ({ ...t, mass: '', worth: '', yarn: undefined })),
@@ -205,8 +210,9 @@ export function toRequest(
     from: state.from.map((t) => ({
       lotId: t.lotId,
       version: lots.find((l) => l.id === t.lotId)?.version ?? null,
-      mass: t.all && t.mass.trim() === '' ? null : t.mass,
+      mass: t.rest === 'there' || (t.all && t.mass.trim() === '') ? null : t.mass,
       all: t.all,
+      rest: t.rest ?? null,
     })),
     to: sentHeaps(state).map((t) => ({
       form: t.form,
@@ -231,6 +237,7 @@ export function toRequest(
     draftId: state.draftId,
     spent: number(state.spent),
     intoReserve: state.intoReserve,
+    goesOn: state.goesOn,
     runId,
     dyeing: notedDye(step, state.dyeing),
   };
@@ -267,7 +274,7 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
   const r = draft.request;
   return {
     ...freshState(station)(),
-    from: r.from.map((t) => ({ lotId: t.lotId, all: t.all ?? true, mass: t.mass ?? '' })),
+    from: r.from.map((t) => ({ lotId: t.lotId, all: t.all ?? true, mass: t.mass ?? '', rest: t.rest ?? undefined })),
     to: r.to.map((t) => ({
       form: t.form,
       mass: t.mass ?? '',
@@ -300,6 +307,7 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
       colourName: r.dyeing?.colourName ?? '',
     },
     intoReserve: r.intoReserve ?? false,
+    goesOn: r.goesOn ?? false,
     draftId: draft.id,
   };
 }
