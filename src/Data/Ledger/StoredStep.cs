@@ -24,7 +24,8 @@ public sealed record StoredStep(
     Guid? RunId,
     StoredDyeing? Dyeing = null,
     string? ColourName = null,
-    bool GoesOn = false
+    bool GoesOn = false,
+    bool SourcesEarlier = false
 )
 {
     private const int Version = 1;

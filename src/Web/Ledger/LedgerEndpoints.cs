@@ -36,6 +36,7 @@ public static class LedgerEndpoints
             .ProducesProblem(409);
         VoidEndpoints.Map(group);
         RestEndpoints.Map(group);
+        TimeEndpoints.Map(group);
         QuestionEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());
     }
@@ -78,6 +79,13 @@ public static class LedgerEndpoints
             return (null, await ChangedMeanwhile(db, context, LotIds(request), cancellationToken));
         }
 
+        if (TimeEndpoints.BeforeMade(request, rows.Values, doneAt, context) is { } unmade)
+        {
+            return (null, Problems.Refused([unmade]));
+        }
+
+        // Typed to the minute it was after what was made in that minute.
+        doneAt = request.SourcesEarlier ? doneAt : rows.Values.Select(r => r.MadeAt).Append(doneAt).Max();
         var reader = new StepReader(context.Workshop, request, context.DayOf(doneAt));
         var command = reader.Read(lots);
         var outcome = command.Then(c => StepDesk.WeighUp(c, context.UsualBowl, Guid.CreateVersion7));
@@ -305,7 +313,8 @@ public static class LedgerEndpoints
             return Problems.Refused([refused]);
         }
 
-        if (late || LedgerStore.NeedsFamily(command, outcome))
+        var moved = request.SourcesEarlier && await TimeEndpoints.MoveSources(db, LotIds(request), doneAt, context, cancellationToken);
+        if (late || moved || LedgerStore.NeedsFamily(command, outcome))
         {
             await LedgerStore.Refresh(db, [made[0].Id], cancellationToken);
             view = View(await Family.Of(db, [made[0].Id], cancellationToken), entry.Id, context);

@@ -64,6 +64,8 @@ public sealed record GainingRequest(GainKind Kind, [property: StringLength(60)] 
 /// <param name="Measures">What was noted beside the weights, by the keys of the station's measures.</param>
 /// <param name="Dyeing">Of a dyeing what is noted of it.</param>
 /// <param name="RunId">The run that this entry logs: it ends with it.</param>
+/// <param name="SourcesEarlier">What it takes from was there by then: what made that is moved to before it. Without it a step that is
+/// noted as done before what it takes from was made is refused as <c>before-made</c>.</param>
 /// <param name="GoesOn">Only what is done of that run is logged, and the same work goes on with the rest.</param>
 public sealed record StepRequest(
     StepKind Step,
@@ -82,7 +84,8 @@ public sealed record StepRequest(
     [property: MaxLength(20)] IReadOnlyDictionary<string, double>? Measures = null,
     Guid? RunId = null,
     DyeingRequest? Dyeing = null,
-    bool GoesOn = false
+    bool GoesOn = false,
+    bool SourcesEarlier = false
 );
 
 /// <summary>A weight as it was understood.</summary>

@@ -33,7 +33,8 @@ internal static class StoredSteps
             r.RunId,
             r.Dyeing is { } dyeing ? StoredDyeing.Of(dyeing.ToNotes()) : null,
             r.Dyeing?.ColourName,
-            r.GoesOn
+            r.GoesOn,
+            r.SourcesEarlier
         );
 
     public static StepRequest ToRequest(this StoredStep s) =>
@@ -78,6 +79,7 @@ internal static class StoredSteps
                     s.ColourName
                 )
                 : null,
-            GoesOn: s.GoesOn
+            GoesOn: s.GoesOn,
+            SourcesEarlier: s.SourcesEarlier
         );
 }

@@ -1,3 +1,5 @@
+import { lastTimeAt } from './zone';
+
 /** The house's clock: what it said last, when that was by this machine's steady clock, and how fast it runs. */
 let clock: { at: number; heard: number; speed: number } | null = null;
 
@@ -6,8 +8,14 @@ const listeners = new Set<() => void>();
 /** The server's time now; until it has said so, this machine's own. */
 export const serverNow = () => (clock ? clock.at + (performance.now() - clock.heard) * clock.speed : Date.now());
 
-/** When this is tapped, by the house's clock: what has to wait for the server keeps its time. Null until the clock was heard; then the server's own time counts. */
+/**
+ * When this is tapped, by the house's clock: what has to wait for the server keeps its time. Null until the clock was heard; then the server's
+ * own time counts.
+ */
 export const tappedAt = () => (clock ? new Date(serverNow()).toISOString() : null);
+
+/** When it was, where an hour was typed: the last time that it was this hour; else as it is tapped. */
+export const notedAt = (hour: string) => (hour ? lastTimeAt(hour, serverNow()).toISOString() : tappedAt());
 
 export function hearClock(now: string, speed: number, heard = performance.now()) {
   const first = !clock;

@@ -438,6 +438,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/entries/{id}/time': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Sets the time of an entry right; what was noted before stays readable. */
+    post: operations['setEntryTime'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/entries/{id}/question': {
     parameters: {
       query?: never;
@@ -7474,6 +7491,12 @@ export interface components {
        * @default false
        */
       goesOn: boolean;
+      /**
+       * @description What it takes from was there by then: what made that is moved to before it. Without it a step that is
+       *         noted as done before what it takes from was made is refused as `before-made`.
+       * @default false
+       */
+      sourcesEarlier: boolean;
     };
     /** @description What became of it. */
     StockAnswer: {
@@ -7717,6 +7740,22 @@ export interface components {
      * @enum {unknown}
      */
     TemperatureUnit: 'celsius' | 'fahrenheit';
+    /** @description Sets the time of an entry right. */
+    TimeRequest: {
+      /**
+       * Format: date-time
+       * @description When it was.
+       */
+      doneAt: string;
+      /** @description Why it is said now; may be left out. */
+      because?: null | string;
+      /**
+       * @description Entries that would stand on the wrong side of it are moved along; without it that is refused as
+       *         `out-of-order`.
+       * @default false
+       */
+      along: boolean;
+    };
     /** @enum {unknown} */
     Tips: 'whole' | 'weathered' | 'brittle' | 'matted';
     /** @description The workshop at this moment. */
@@ -10026,6 +10065,84 @@ export interface operations {
     requestBody: {
       content: {
         'application/json': components['schemas']['RestRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  setEntryTime: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['TimeRequest'];
       };
     };
     responses: {

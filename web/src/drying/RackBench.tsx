@@ -6,7 +6,8 @@ import { useNavigate } from 'react-router';
 import { api, type Schema } from '../api/client';
 import { useWashHouse } from '../api/queries';
 import { Curve } from '../drawings/Curve';
-import { tappedAt } from '../api/clock';
+import { notedAt, tappedAt } from '../api/clock';
+import { unreadTime } from '../api/unreadable';
 import { useNow } from '../live/live';
 import { clockOf, dayClockOf, leftUntil } from '../live/time';
 import { LotChips } from '../ui/LotChips';
@@ -21,6 +22,7 @@ import { emptying, useRunActs, useTap } from '../runs/taps';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { TakeFromScale } from '../ui/TakeFromScale';
+import { TimeField } from '../ui/TimeField';
 import { WeightField } from '../ui/WeightField';
 import { useSend } from '../api/change';
 import { Column, Row } from '../ui/layouts';
@@ -61,11 +63,13 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
   const now = useNow(5000);
   const navigate = useNavigate();
   const [mass, setMass] = useState('');
+  // A weight of earlier is said to be so; empty is now.
+  const [hour, setHour] = useState('');
   const acts = useRunActs(run.id);
   const weighing = useTap(run.id);
   const weigh = (typed: string) => {
-    if (typed.trim() !== '')
-      weighing.send({ kind: 'weighRack', mass: typed, at: tappedAt() }, emptying([mass, setMass]));
+    if (typed.trim() !== '' && hour !== unreadTime)
+      weighing.send({ kind: 'weighRack', mass: typed, at: notedAt(hour) }, emptying([mass, setMass], [hour, setHour]));
   };
   const answering = useTap(run.id);
   const answer = (so: boolean) => {
@@ -166,6 +170,17 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
             }}
             error={weighing.error?.at('mass')}
             placeholder="any unit"
+          />
+          <TimeField
+            label="When"
+            kind="time"
+            value={hour}
+            onChange={(text) => {
+              weighing.clearError();
+              setHour(text);
+            }}
+            error={weighing.error?.at('at')}
+            help="empty for now"
           />
           <Row gap={1}>
             <Button type="submit" variant={dry ? 'outlined' : 'contained'} disabled={mass.trim() === ''}>

@@ -14,6 +14,7 @@ import { whenShown } from '../ui/whenShown';
 
 const CompleteEntry = whenShown(async () => (await import('./CompleteEntry')).CompleteEntry);
 const CorrectWeighing = whenShown(async () => (await import('./CorrectWeighing')).CorrectWeighing);
+const SetTime = whenShown(async () => (await import('./SetTime')).SetTime);
 const VoidEntry = whenShown(async () => (await import('./VoidEntry')).VoidEntry);
 
 /** Entries in order, newest first, each with its weighings as logged, its balance and what was set right. */
@@ -58,6 +59,7 @@ function EntryItem({
 }) {
   const [voiding, setVoiding] = useState(false);
   const [adding, setAdding] = useState(false);
+  const [timing, setTiming] = useState(false);
   const [correcting, setCorrecting] = useState<Schema['FlowView'] | null>(null);
   return (
     <li
@@ -108,7 +110,14 @@ function EntryItem({
       )}
       <Button
         size="inline"
-        className={entry.balance ? undefined : styles.firstAct}
+        className={entry.balance && entry.step !== 'recount' ? undefined : styles.firstAct}
+        onClick={() => setTiming(true)}
+        aria-label={`Set right when it was: ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
+      >
+        When it was
+      </Button>
+      <Button
+        size="inline"
         onClick={() => setVoiding(true)}
         aria-label={`Void ${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
       >
@@ -120,6 +129,7 @@ function EntryItem({
         when={`${stepDone[entry.step]} of ${onDayTime(entry.doneAt)}`}
       />
       {adding && <CompleteEntry entry={entry} fibre={fibre} close={() => setAdding(false)} />}
+      {timing && <SetTime entry={entry} close={() => setTiming(false)} />}
       {voiding && <VoidEntry entry={entry} here={here} close={() => setVoiding(false)} />}
       {correcting && <CorrectWeighing entryId={entry.id} flow={correcting} close={() => setCorrecting(null)} />}
     </li>

@@ -3,7 +3,8 @@ import { useState, type FormEvent } from 'react';
 import type { Schema } from '../api/client';
 import { Curve } from '../drawings/Curve';
 import { Left } from '../live/Left';
-import { tappedAt } from '../api/clock';
+import { notedAt, tappedAt } from '../api/clock';
+import { unreadTime } from '../api/unreadable';
 import { useNow, useReading } from '../live/live';
 import { clockOf, dayClockOf } from '../live/time';
 import { SelectField } from '../ui/SelectField';
@@ -15,6 +16,7 @@ import { looksLikeTemperature } from '../ui/figures';
 import { probeWords, useProbes } from './probes';
 import { pourWords } from './words';
 import { TemperatureField } from '../ui/TemperatureField';
+import { TimeField } from '../ui/TimeField';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './BathWatch.module.css';
@@ -35,6 +37,8 @@ const nextWord = (bath: Schema['BathView'], next: Schema['NextBathView']) =>
 export function BathWatch({ run, bath, call, title }: Props) {
   const now = useNow(5000);
   const [typed, setTyped] = useState('');
+  // A reading of earlier is said to be so; empty is now.
+  const [hour, setHour] = useState('');
   const sign = bath.unit;
   const next = bath.then;
   const acts = useRunActs(run);
@@ -50,8 +54,11 @@ export function BathWatch({ run, bath, call, title }: Props) {
   const hanging = useTap(run);
   const read = (e: FormEvent) => {
     e.preventDefault();
-    if (looksLikeTemperature(typed))
-      noting.send({ kind: 'readBath', bath: bath.id, temperature: typed, at: tappedAt() }, emptying([typed, setTyped]));
+    if (looksLikeTemperature(typed) && hour !== unreadTime)
+      noting.send(
+        { kind: 'readBath', bath: bath.id, temperature: typed, at: notedAt(hour) },
+        emptying([typed, setTyped], [hour, setHour]),
+      );
   };
 
   return (
@@ -153,6 +160,17 @@ export function BathWatch({ run, bath, call, title }: Props) {
               setTyped(text);
             }}
             error={noting.error?.at('temperature')}
+          />
+          <TimeField
+            label="When"
+            kind="time"
+            value={hour}
+            onChange={(text) => {
+              noting.clearError();
+              setHour(text);
+            }}
+            error={noting.error?.at('at')}
+            help="empty for now"
           />
           <Button type="submit" disabled={typed.trim() === '' || noting.busy}>
             Note it

@@ -28,6 +28,7 @@ import {
 } from './stationState';
 import { isRestUnsaid, RestQuestion } from './RestQuestion';
 import { StationFields } from './StationFields';
+import { isBeforeMade, TimeQuestion } from './TimeQuestion';
 import { stepView } from './stepView';
 import { WaitingTufts } from './WaitingTufts';
 import { useWeighUp } from './queries';
@@ -233,6 +234,18 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
               {weighed?.aboveTheBook && !drafted && (
                 <Notice tone="watch">{weighed.aboveTheBook} Log it, and say which.</Notice>
               )}
+              <TimeQuestion
+                problem={error ?? refused}
+                busy={busy}
+                onEarlier={() => {
+                  change({ sourcesEarlier: true });
+                  send(requestOf({ ...onBench, sourcesEarlier: true }));
+                }}
+                onNow={() => {
+                  clearError();
+                  change({ doneAt: '' });
+                }}
+              />
               <RestQuestion
                 problem={error}
                 from={there}
@@ -293,7 +306,7 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
             >
               <ProblemNotice
                 error={
-                  (isRestUnsaid(error) ? null : error) ??
+                  (isRestUnsaid(error) || isBeforeMade(error) ? null : error) ??
                   (refused?.refusals.some((r) => r.field === 'from' || r.field === 'losses' || r.field === 'to')
                     ? refused
                     : null)

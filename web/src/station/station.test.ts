@@ -147,7 +147,7 @@ describe('a station', () => {
       notes: '',
       spent: '',
     });
-    const sent = toRequest('wash', bench(part), [lot]);
+    const sent = toRequest('wash', bench({ from: part.from!, goesOn: part.goesOn }), [lot]);
     expect([sent.goesOn, sent.from]).toEqual([
       true,
       [{ lotId: 'lot-1', version: 7, mass: null, all: false, rest: 'there' }],

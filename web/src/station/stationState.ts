@@ -2,7 +2,7 @@ import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
 import { isSpun } from '../ui/spun';
 import { newKey } from '../api/keep';
-import { unreadTime } from '../api/unreadable';
+import { sentTime } from '../api/zone';
 
 export interface Taking {
   lotId: string;
@@ -136,6 +136,8 @@ export interface StationState {
   measures: Record<string, string>;
   dyeing: Dyeing;
   intoReserve: boolean;
+  /** What it takes from was there by the time it was done. */
+  sourcesEarlier: boolean;
   /** Of a run only what is done is logged, and it goes on with the rest. */
   goesOn: boolean;
   draftId: string | null;
@@ -166,6 +168,7 @@ export const freshState = (station: Schema['StationView']) => (): StationState =
   dyeing: noDye,
   intoReserve: false,
   goesOn: false,
+  sourcesEarlier: false,
   draftId: null,
 });
 
@@ -232,7 +235,8 @@ export function toRequest(
     humidityPercent: number(state.humidity) ?? air,
     minutes: number(state.minutes),
     who: state.who.trim() || null,
-    doneAt: !state.doneAt || state.doneAt === unreadTime ? state.doneAt || null : new Date(state.doneAt).toISOString(),
+    doneAt: sentTime(state.doneAt),
+    sourcesEarlier: state.sourcesEarlier,
     notes: state.notes.trim() || null,
     draftId: state.draftId,
     spent: number(state.spent),
@@ -308,6 +312,7 @@ export function fromDraft(draft: Schema['DraftView'], station: Schema['StationVi
     },
     intoReserve: r.intoReserve ?? false,
     goesOn: r.goesOn ?? false,
+    sourcesEarlier: r.sourcesEarlier ?? false,
     draftId: draft.id,
   };
 }

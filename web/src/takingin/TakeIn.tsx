@@ -13,6 +13,7 @@ import { BreedField } from '../fields/BreedField';
 import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
+import { sentTime } from '../api/zone';
 import { useKept } from '../ui/useKept';
 import { CautionSlip, Notice, ProblemNotice } from '../ui/Notices';
 import { airWords, contentWord, formWord, stateWord } from '../ui/words';
@@ -36,6 +37,8 @@ const fresh = () => ({
   animal: '',
   colour: '',
   shornOn: '',
+  /** When it came in, as a field holds it; empty for now. */
+  doneAt: '',
   price: '',
   carriage: '',
   content: 'unknown' as Schema['Content'],
@@ -83,6 +86,7 @@ export function TakeIn() {
         animal: form.animal || null,
         colour: form.colour || null,
         shornOn: form.shornOn || null,
+        doneAt: sentTime(form.doneAt),
         price: number(form.price),
         carriage: number(form.carriage),
         content: form.content,
@@ -205,6 +209,14 @@ export function TakeIn() {
             }
           />
           <TextField label="Colour" value={form.colour} onChange={(e) => change({ colour: e.target.value })} />
+          <TimeField
+            label="Came in"
+            kind="datetime-local"
+            value={form.doneAt}
+            onChange={(doneAt) => change({ doneAt })}
+            error={error?.at('doneAt')}
+            help="empty for now"
+          />
           <TimeField
             label="Shorn on"
             kind="date"
