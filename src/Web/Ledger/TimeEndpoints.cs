@@ -104,10 +104,12 @@ internal static class TimeEndpoints
         var first = family.Flows.First(f => f.EntryId == along[0].EntryId);
         var lot = family.Flows.Where(f => f.EntryId == along[0].EntryId && f.Lot is not null).Select(f => f.Lot!.Code).First();
         var more = along.Count == 1 ? "" : FormattableString.Invariant($" and {along.Count - 1} more");
+        var step = first.Step.Words();
         return new Refusal(
             "doneAt",
             "out-of-order",
-            $"{char.ToUpperInvariant(first.Step.Words()[0])}{first.Step.Words()[1..]} of {lot} is noted on {Write(first.DoneAt, context)}{more}: one follows from the other. Which is to move?"
+            $"{char.ToUpperInvariant(step[0])}{step[1..]} of {lot} is noted on {Write(first.DoneAt, context)}{more}: "
+                + "one follows from the other. Which is to move?"
         );
     }
 

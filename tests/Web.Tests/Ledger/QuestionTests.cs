@@ -248,8 +248,17 @@ public class QuestionTests(House house) : IClassFixture<House>
     public async Task Many_hands_at_one_entry_wait_for_each_other()
     {
         var ada = await house.Register();
-        var (raw, _) = await ada.TakeIn(new { mass = "5000" });
-        var (entry, answer) = await Entry(ada, Requests.Skirt(raw, "3000"));
+        var (raw, _) = await ada.TakeIn(new { mass = "5000", doneAt = DateTimeOffset.UtcNow.AddHours(-3) });
+        var (entry, answer) = await Entry(
+            ada,
+            new
+            {
+                step = "skirt",
+                from = new[] { new { lotId = raw, rest = "gone" } },
+                to = new[] { new { form = "skirted", mass = "3000" } },
+                doneAt = DateTimeOffset.UtcNow.AddHours(-2),
+            }
+        );
         var made = answer.GetProperty("made")[0].GetProperty("id").GetGuid();
         var tap = (await Taps(ada, $"/api/entries/{entry}/question")).First(t => Text(t, "kind") == "weighing");
         var set = new
