@@ -75,6 +75,7 @@ builder.Services.AddScoped<RequestContext>();
 builder.Services.AddScoped<BreedBooks>();
 builder.Services.AddScoped<Finder>();
 builder.Services.AddSingleton<Pictures>();
+builder.Services.AddSingleton<IncomingPictures>();
 builder.Services.AddSingleton<DemoDoor>();
 builder.Services.AddSingleton<UnknownAddress>();
 builder.Services.AddSingleton<InstrumentNetworks>();
@@ -250,6 +251,28 @@ app.MapFrontEnd();
 
 if (!describing)
 {
+    try
+    {
+        if (!await Prepared())
+        {
+            return;
+        }
+    }
+    catch (Exception e) when (ProblemWriter.IsDatabaseAway(e))
+    {
+        Console.Error.WriteLine(
+            "The database went away while this was starting. Each change of it is made whole or not at all: start again once it is there."
+        );
+        Environment.ExitCode = 1;
+        return;
+    }
+}
+
+await app.RunAsync();
+
+// Brings the database up to date; false where a command was run and nothing is to be served.
+async Task<bool> Prepared()
+{
     await using var scope = app.Services.CreateAsyncScope();
     var db = scope.ServiceProvider.GetRequiredService<EarthyTuftDb>();
     var workshops = scope.ServiceProvider.GetRequiredService<WorkshopScope>();
@@ -268,11 +291,11 @@ if (!describing)
     if (builder.Configuration["reset-password"] is { } mail)
     {
         Environment.ExitCode = await ServerCommands.ResetPassword(db, mail, app.Services.GetRequiredService<TimeProvider>().GetUtcNow());
-        return;
+        return false;
     }
-}
 
-await app.RunAsync();
+    return true;
+}
 
 string[] Listed(string setting) =>
     (builder.Configuration[setting] ?? "").Split([';', ',', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);

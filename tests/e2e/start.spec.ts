@@ -9,6 +9,10 @@ const start = (...args: string[]) => spawnSync(join(root, 'start'), args, { enco
 test('./start refuses at once what it cannot do', () => {
   for (const port of ['99999', '0', 'http', '123456'])
     expect(start('--port', port).stderr, port).toContain('--port takes a number from 1 to 65535.');
+  // A folder that nobody can make, root among them; and one that is a file.
+  expect(start('--data', '/proc/earthy-tuft').stderr).toContain('The folder /proc/earthy-tuft cannot be made.');
+  expect(start('--data', join(root, 'README.md')).stderr).toContain('cannot be made.');
+  expect(start('--data', '/proc/self').stderr).toContain('cannot be written.');
   expect(start('--speed', '2').stderr).toContain('--speed goes with --now');
   expect(start('--reset-password', 'a@example.org', '--data', newDataFolder()).stderr).toContain(
     'There is no database in',

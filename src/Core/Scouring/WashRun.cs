@@ -208,6 +208,16 @@ public sealed record WashState(WashPlan Plan, IReadOnlyList<Bath> Baths)
     /// <summary>Every batch has been through every bath.</summary>
     public bool AllDone => Baths.Count > 0 && Baths.All(b => b.Lifted is not null) && Next.Count == 0;
 
+    /// <summary>How many baths all batches go through.</summary>
+    public int BathsPlanned => Plan.Plan.Batches.Count * Plan.Plan.Baths.Count;
+
+    /// <summary>Enough may be enough: something was washed, nothing lies in the water, and more was planned.</summary>
+    public bool MayEndEarly => Baths.Count > 0 && !AllDone && Baths.All(b => b.Lifted is not null);
+
+    /// <summary>The agent that went into the baths that were done, in grams.</summary>
+    public double AgentGramsUsed =>
+        Baths.Where(b => b.Began.Place < Plan.Plan.Baths.Count).Sum(b => Plan.Plan.Baths[b.Began.Place].DoseGrams);
+
     /// <summary>A bath that was lifted is of interest until its batch goes on.</summary>
     public IEnumerable<Bath> Shown => Baths.Where(b => b.Lifted is null || !Baths.Any(o => IsAfter(o, b))).OrderBy(b => b.Began.Batch);
 

@@ -24,16 +24,21 @@ public sealed record DraftQuestion(string Sentence, bool AboveTheBook, IReadOnly
 /// <summary>The one weight that was the slip: a field of the draft, or an earlier weighing by entry and flow.</summary>
 /// <param name="Mass">What it should be, as typed.</param>
 /// <param name="Revision">How often the earlier weighing had been set right when the person looked at it.</param>
+/// <param name="LotId">No weight was wrong: this lot was meant in place of the field's, or without a field was taken as well.</param>
 public sealed record SettleRequest(
-    [property: StringLength(60)] string Mass,
+    [property: StringLength(60)] string? Mass = null,
     [property: StringLength(20)] string? Field = null,
     Guid? EntryId = null,
     Guid? FlowId = null,
-    int? Revision = null
+    int? Revision = null,
+    Guid? LotId = null
 );
 
 public static class DraftEndpoints
 {
+    /// <summary>Lots that are looked through for one that was meant: the newest.</summary>
+    private const int MostAtHand = 200;
+
     public static void Map(RouteGroupBuilder group)
     {
         group.MapGet("", List).Named("listDrafts", "Entries that are kept because their balance cannot be.");
@@ -137,8 +142,50 @@ public static class DraftEndpoints
 
         var own = told.Where(e => e.IsNew).Take(QuestionEndpoints.MostSlips).Select(e => Own(e, fields[e.FlowId], unit));
         var earlier = told.Where(e => !e.IsNew).Take(QuestionEndpoints.MostWeighings).Select(e => AnswerTaps.Weighing(e, family, unit));
-        AnswerTap[] taps = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];
+        var lots = await OtherLots(command, outcome, db, cancellationToken);
+        AnswerTap[] weights = told is [{ IsNew: true }, ..] ? [.. own, .. earlier] : [.. earlier, .. own];
+        // What the digits tell comes first, then a lot that fits, then the rest.
+        var sharp = told is [{ IsSharp: true }, ..] ? 1 : 0;
+        AnswerTap[] taps = [.. weights.Take(sharp), .. lots, .. weights.Skip(sharp)];
         return TypedResults.Ok(new DraftQuestion(LedgerEndpoints.Trouble(decision, context), outcome.OverBook.Count > 0, taps));
+    }
+
+    /// <summary>Lots that the step could take and that would make up the contradiction.</summary>
+    private static async Task<IReadOnlyList<AnswerTap>> OtherLots(
+        StepCommand command,
+        StepOutcome outcome,
+        EarthyTuftDb db,
+        CancellationToken cancellationToken
+    )
+    {
+        if (!outcome.IsContradicted)
+        {
+            return [];
+        }
+
+        var (forms, named) = (command.From.Select(t => t.Lot.Form).ToArray(), command.From.Select(t => t.Lot.Id).ToArray());
+        var atHand = await db
+            .Lots.AsNoTracking()
+            .Where(l => l.VoidedAt == null && l.UsedUpAt == null && l.LeftGrams > 0 && forms.Contains(l.Form) && !named.Contains(l.Id))
+            .OrderByDescending(l => l.ChangedAt)
+            .Take(MostAtHand)
+            .Select(l => new LotAtHand(l.Id, l.Code, l.LeftGrams!.Value, l.LeftSigma ?? 0))
+            .ToListAsync(cancellationToken);
+        return
+        [
+            .. Core
+                .Stations.OtherLots.Of(command, outcome, atHand)
+                .Select(o => new AnswerTap(
+                    AnswerKind.OtherLot,
+                    Field: o.Instead is { } at ? FormattableString.Invariant($"from[{at}]") : null,
+                    Words: o.Instead is { } instead
+                        ? $"it was {o.Lot.Code}, not {command.From[instead].Lot.Code}"
+                        : $"{o.Lot.Code} was taken too"
+                )
+                {
+                    LotId = o.Lot.Id,
+                }),
+        ];
     }
 
     private static AnswerTap Own(Explanation told, string field, MassUnit unit)
@@ -177,6 +224,22 @@ public static class DraftEndpoints
         }
 
         var step = AsItIsNow(draft);
+        if (request.LotId is { } lot)
+        {
+            if (WithLot(step, request.Field, lot) is not { } other)
+            {
+                return Problems.Refused("field", "unknown", "The draft has no such lot.");
+            }
+
+            draft.State = DraftState.Replaced;
+            return await LedgerEndpoints.KeepOrSay(other, Guid.CreateVersion7(), null, db, context, runs, cancellationToken);
+        }
+
+        if (string.IsNullOrWhiteSpace(request.Mass))
+        {
+            return Problems.Refused("mass", "missing", "Say what it weighed.");
+        }
+
         if (request.Field is { } field)
         {
             if (WithMass(step, field, request.Mass) is not { } changed)
@@ -220,28 +283,33 @@ public static class DraftEndpoints
         return answer;
     }
 
-    // A step with one of its weights typed anew.
-    private static StepRequest? WithMass(StepRequest step, string field, string mass)
+    // A list of a step with one item of it changed; null where the field names none.
+    private static IReadOnlyList<T>? At<T>(IReadOnlyList<T>? list, string name, string field, Func<T, T> change)
     {
-        static IReadOnlyList<T>? At<T>(IReadOnlyList<T>? list, string name, string field, Func<T, T> change)
-        {
-            var open = name.Length + 1;
-            return
-                list is not null
-                && field.StartsWith(name + "[", StringComparison.Ordinal)
-                && field.EndsWith(']')
-                && int.TryParse(field[open..^1], NumberStyles.None, CultureInfo.InvariantCulture, out var i)
-                && i < list.Count
-                ? [.. list.Select((item, k) => k == i ? change(item) : item)]
-                : null;
-        }
-
-        return At(step.From, "from", field, t => t with { Mass = mass }) is { } from ? step with { From = from }
-            : At(step.To, "to", field, g => g with { Mass = mass }) is { } to ? step with { To = to }
-            : At(step.Losses, "losses", field, l => l with { Mass = mass }) is { } losses ? step with { Losses = losses }
-            : At(step.Gains, "gains", field, g => g with { Mass = mass }) is { } gains ? step with { Gains = gains }
+        var open = name.Length + 1;
+        return
+            list is not null
+            && field.StartsWith(name + "[", StringComparison.Ordinal)
+            && field.EndsWith(']')
+            && int.TryParse(field[open..^1], NumberStyles.None, CultureInfo.InvariantCulture, out var i)
+            && i < list.Count
+            ? [.. list.Select((item, k) => k == i ? change(item) : item)]
             : null;
     }
+
+    // A step with another lot in the place of one, or with one more.
+    private static StepRequest? WithLot(StepRequest step, string? field, Guid lot) =>
+        field is null ? step with { From = [.. step.From, new TakingRequest(lot)] }
+        : At(step.From, "from", field, t => t with { LotId = lot, Version = null }) is { } from ? step with { From = from }
+        : null;
+
+    // A step with one of its weights typed anew.
+    private static StepRequest? WithMass(StepRequest step, string field, string mass) =>
+        At(step.From, "from", field, t => t with { Mass = mass }) is { } from ? step with { From = from }
+        : At(step.To, "to", field, g => g with { Mass = mass }) is { } to ? step with { To = to }
+        : At(step.Losses, "losses", field, l => l with { Mass = mass }) is { } losses ? step with { Losses = losses }
+        : At(step.Gains, "gains", field, g => g with { Mass = mass }) is { } gains ? step with { Gains = gains }
+        : null;
 
     // The lots may have moved on since it was typed: what counts is what is there now.
     private static StepRequest AsItIsNow(DraftRow draft)

@@ -25,11 +25,6 @@ public static class PhotographEndpoints
 
     private const int PageSize = 60;
 
-    /// <summary>Bodies are taken in so many at a time: each may hold ten megabytes.</summary>
-    private static readonly SemaphoreSlim Taking = new(4);
-    private static readonly TimeSpan LongestWait = TimeSpan.FromSeconds(20);
-    private static readonly TimeSpan LongestSending = TimeSpan.FromMinutes(2);
-
     public static void MapPhotographs(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/photographs").WithTags("photographs").ForMembers();
@@ -87,7 +82,7 @@ public static class PhotographEndpoints
                 {
                     operation.RequestBody = new OpenApiRequestBody
                     {
-                        Description = "The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels.",
+                        Description = "The picture itself: JPEG, PNG or WebP, at most 10 MB, and 40 megapixels, of PNG and WebP 16.",
                         Required = true,
                         Content = new Dictionary<string, OpenApiMediaType>
                         {
@@ -150,7 +145,7 @@ public static class PhotographEndpoints
         Guid? id,
         HttpRequest request,
         [FromHeader(Name = "Idempotency-Key")] Guid key,
-        Pictures pictures,
+        IncomingPictures incoming,
         EarthyTuftDb db,
         RequestContext context,
         CancellationToken cancellationToken
@@ -190,7 +185,7 @@ public static class PhotographEndpoints
             );
         }
 
-        var (made, trouble) = await Taken(request, pictures, cancellationToken);
+        var (made, trouble) = await incoming.Take(request, context.Workshop.WorkshopId, cancellationToken);
         if (trouble is not null)
         {
             return trouble;
@@ -220,12 +215,13 @@ public static class PhotographEndpoints
         HttpRequest request,
         WordParameter<StepKind>? step,
         int? most,
-        Pictures pictures,
+        IncomingPictures incoming,
         EarthyTuftDb db,
+        RequestContext context,
         CancellationToken cancellationToken
     )
     {
-        var (made, trouble) = await Taken(request, pictures, cancellationToken);
+        var (made, trouble) = await incoming.Take(request, context.Workshop.WorkshopId, cancellationToken);
         return trouble
             ?? Answer(await ColourDesk.Of(made!.Small, most ?? MainColours.Most, step?.Value ?? StepKind.Blend, db, cancellationToken));
     }
@@ -380,46 +376,6 @@ public static class PhotographEndpoints
             PhotographOf.Sample => "sample",
             _ => throw new ArgumentOutOfRangeException(nameof(of)),
         };
-
-    /// <summary>Takes the body in and makes a picture of it; only a few at a time, and none for ever.</summary>
-    private static async Task<(Picture? Picture, ProblemHttpResult? Trouble)> Taken(
-        HttpRequest request,
-        Pictures pictures,
-        CancellationToken cancellationToken
-    )
-    {
-        if (request.ContentLength > Pictures.MostBytes)
-        {
-            return (
-                null,
-                Problems.Of(413, "too-large", $"That is more than {Pictures.MostBytes / (1024 * 1024)} MB. Send a smaller copy.")
-            );
-        }
-
-        if (!await Taking.WaitAsync(LongestWait, cancellationToken))
-        {
-            request.HttpContext.Response.Headers.RetryAfter = "5";
-            return (null, Problems.Of(503, "busy", "Several pictures are coming in just now. Send it again in a moment."));
-        }
-
-        using var sending = CancellationTokenSource.CreateLinkedTokenSource(cancellationToken);
-        sending.CancelAfter(LongestSending);
-        try
-        {
-            using var body = new MemoryStream();
-            await request.Body.CopyToAsync(body, sending.Token);
-            var made = await pictures.Of(body.ToArray(), cancellationToken);
-            return made.IsRefused ? (null, Problems.Refused(made.Refusals)) : (made.Value, null);
-        }
-        catch (OperationCanceledException) when (!cancellationToken.IsCancellationRequested)
-        {
-            return (null, Problems.Of(408, "too-slow", "The picture did not arrive in time. Send it again, or a smaller copy."));
-        }
-        finally
-        {
-            Taking.Release();
-        }
-    }
 
     // "<time> <id>" of the last one that was shown.
     private static string Place(PhotographView last) => FormattableString.Invariant($"{last.AddedAt:O} {last.Id}");

@@ -22,6 +22,9 @@ public sealed class Pictures : IDisposable
 {
     public const int MostBytes = 10 * 1024 * 1024;
     public const long MostDots = 40_000_000;
+
+    /// <summary>Of PNG and WebP, which are not drawn down while they are decoded: every dot costs time and memory.</summary>
+    public const long MostDotsWhole = 16_000_000;
     public const int LargeEdge = 2048;
     public const int SmallEdge = 360;
 
@@ -86,13 +89,14 @@ public sealed class Pictures : IDisposable
             return Refused("not-a-picture", "That is no picture that can be read here: JPEG, PNG and WebP can.");
         }
 
-        if ((long)codec.Info.Width * codec.Info.Height > MostDots)
+        var most = codec.EncodedFormat == SKEncodedImageFormat.Jpeg ? MostDots : MostDotsWhole;
+        if ((long)codec.Info.Width * codec.Info.Height > most)
         {
             return Refused(
                 "too-many-dots",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"That picture has {codec.Info.Width * (long)codec.Info.Height / 1e6:0} megapixels; up to {MostDots / 1_000_000} can be "
+                    $"That picture has {codec.Info.Width * (long)codec.Info.Height / 1e6:0} megapixels; up to {most / 1_000_000} can be "
                         + $"taken. Send a smaller copy."
                 )
             );

@@ -14,6 +14,9 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
     /// <summary>More taps than a person makes while one is on its way.</summary>
     private const int NewestTaps = 40;
 
+    /// <summary>More than anybody takes up again.</summary>
+    private const int MostLeft = 10;
+
     /// <summary>The craft of a station.</summary>
     public ICraft Of(StepKind craft) => services.GetRequiredKeyedService<ICraft>(craft);
 
@@ -179,6 +182,87 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
         await End(run, null, cancellationToken);
         await transaction.CommitAsync(cancellationToken);
         return true;
+    }
+
+    /// <summary>What was begun with a lot and left without an entry, though something was done: the newest first.</summary>
+    public async Task<IReadOnlyList<LeftRun>> Left(Guid lot, CancellationToken cancellationToken)
+    {
+        var left = await Whole()
+            .Where(r =>
+                r.EndedAt != null && r.EntryId == null && r.Lots.Any(l => l.LotId == lot) && r.Events.Any(e => e.WithdrawnAt == null)
+            )
+            .OrderByDescending(r => r.EndedAt)
+            .ThenBy(r => r.Id)
+            .Take(MostLeft)
+            .ToListAsync(cancellationToken);
+        return
+        [
+            .. left.Zip(await Describe(left, cancellationToken), (run, view) =>
+                new LeftRun(
+                    run.Id,
+                    run.Craft,
+                    run.StartedAt,
+                    run.EndedAt!.Value,
+                    run.Who,
+                    string.Join("; ", new[] { view.Entry.Mass, view.Entry.Notes }.Where(part => part.Length > 0))
+                )
+            ),
+        ];
+    }
+
+    /// <summary>Takes up again what was left without an entry. Taken up twice it is taken up once.</summary>
+    /// <returns>The run; null where there is none that was left so.</returns>
+    public async Task<Result<RunView>?> Resume(Guid id, CancellationToken cancellationToken)
+    {
+        await using var transaction = await db.Database.BeginTransactionAsync(cancellationToken);
+        // Lots are held before runs, in the order in which work is begun.
+        Guid[] ids = await db.RunLots.Where(l => l.RunId == id).Select(l => l.LotId).ToArrayAsync(cancellationToken);
+        await db.HoldLots(ids, cancellationToken);
+        if (await Held(id, cancellationToken) is not { EntryId: null } run)
+        {
+            return null;
+        }
+
+        if (run.EndedAt is not null)
+        {
+            if (await AgainstTakingUp(run, ids, cancellationToken) is { } against)
+            {
+                return against;
+            }
+
+            await db
+                .RunLots.Where(l => l.RunId == id)
+                .ExecuteUpdateAsync(set => set.SetProperty(l => l.EndedAt, (DateTimeOffset?)null), cancellationToken);
+            await db
+                .Runs.Where(r => r.Id == id)
+                .ExecuteUpdateAsync(
+                    set => set.SetProperty(r => r.EndedAt, (DateTimeOffset?)null).SetProperty(r => r.Revision, r => r.Revision + 1),
+                    cancellationToken
+                );
+            db.Changed<RunRow>();
+        }
+
+        await transaction.CommitAsync(cancellationToken);
+        return await View(r => r.Id == id, cancellationToken);
+    }
+
+    private async Task<Refusal?> AgainstTakingUp(RunRow run, Guid[] ids, CancellationToken cancellationToken)
+    {
+        if (await db.LotsThere(ids, cancellationToken) is not { } lots)
+        {
+            return new RunConflict("gone-on", "What it was done with has been used up, or is gone: it stays as it was left.");
+        }
+
+        var craft = Of(run.Craft);
+        if (
+            craft.Place is { } place
+            && await db.RunLots.AnyAsync(l => l.Place == place && l.EndedAt == null && ids.Contains(l.LotId), cancellationToken)
+        )
+        {
+            return craft.Taken;
+        }
+
+        return craft.Place is null ? await Beyond(lots, lot => run.Lots.Single(l => l.LotId == lot).Grams, cancellationToken) : null;
     }
 
     /// <summary>Ends the run that an entry logs, within the caller's transaction, so that no alarm outlives its work.</summary>

@@ -31,6 +31,13 @@ public static class RunEndpoints
             .Changes()
             .ProducesProblem(404)
             .ProducesProblem(409);
+        group.MapGet("/left", Left).Named("listLeftRuns", "Work with a lot that was left without an entry, the newest first.");
+        group
+            .MapPost("/{id:guid}/resume", Resume)
+            .Named("resumeRun", "Takes up again what was left without an entry.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         group.MapPost("/{id:guid}/end", End).Named("endRun", "Ends a run without logging it.").Changes().ProducesProblem(404);
     }
 
@@ -55,6 +62,12 @@ public static class RunEndpoints
         RunDesk desk,
         CancellationToken cancellationToken
     ) => Answer(await desk.Withdraw(id, request.EventId, cancellationToken));
+
+    private static async Task<Ok<IReadOnlyList<LeftRun>>> Left(Guid lot, RunDesk desk, CancellationToken cancellationToken) =>
+        TypedResults.Ok(await desk.Left(lot, cancellationToken));
+
+    private static async Task<Results<Ok<RunView>, ProblemHttpResult>> Resume(Guid id, RunDesk desk, CancellationToken cancellationToken) =>
+        Answer(await desk.Resume(id, cancellationToken));
 
     private static async Task<Results<NoContent, ProblemHttpResult>> End(Guid id, RunDesk desk, CancellationToken cancellationToken) =>
         await desk.End(id, cancellationToken) ? TypedResults.NoContent() : Problems.NotHere("run");

@@ -102,6 +102,10 @@ public sealed record RunView(
     bool MayGoOn
 );
 
+/// <summary>Work that was left without an entry.</summary>
+/// <param name="Sentence">What was done of it, in words; empty where nothing is to be said.</param>
+public sealed record LeftRun(Guid Id, StepKind Craft, DateTimeOffset StartedAt, DateTimeOffset LeftAt, string Who, string Sentence);
+
 /// <summary>A dot on a curve.</summary>
 /// <param name="Counts">The curve stands on it; false for a reading that was set aside.</param>
 public sealed record CurveDot(DateTimeOffset At, double Value, bool FromInstrument, bool Counts = true);

@@ -86,8 +86,8 @@ public static class FinishedWashEndpoints
                 run.RecipeId is { } recipe
                     ? await db.ScourRecipes.Where(r => r.Id == recipe).Select(r => r.Name).SingleAsync(cancellationToken)
                     : null,
-                plan.AgentGrams > 0
-                    ? FormattableString.Invariant($"{wash.Plan.Agent?.Name ?? "wool wash"}, {plan.AgentGrams:0} g in all")
+                wash.AgentGramsUsed > 0
+                    ? FormattableString.Invariant($"{wash.Plan.Agent?.Name ?? "wool wash"}, {wash.AgentGramsUsed:0} g in all")
                     : null,
                 run.Who,
                 [

@@ -207,10 +207,17 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
             ],
             new RunEntry(
                 Minutes: summary.Minutes,
-                Spent: plan.Cost is { } cost ? Math.Round(cost, 2) : null,
+                // What the whole of it costs says nothing of a part.
+                Spent: plan.Cost is { } cost && !state.MayEndEarly ? Math.Round(cost, 2) : null,
                 Notes: string.Join(
                     "; ",
-                    new[] { recipe is null ? null : $"recipe {recipe}" }.OfType<string>().Concat(state.Plan.Departures)
+                    new[]
+                    {
+                        recipe is null ? null : $"recipe {recipe}",
+                        state.MayEndEarly ? FormattableString.Invariant($"{state.Baths.Count} of {state.BathsPlanned} baths") : null,
+                    }
+                        .OfType<string>()
+                        .Concat(state.Plan.Departures)
                 )
             ),
             new WashView(
@@ -229,7 +236,8 @@ internal sealed class WashCraft(EarthyTuftDb db, RequestContext context, ScourPl
                     ),
                 ],
                 [.. state.Next.Select(n => new NextBathView(n.Batch, n.Place, ScourPlanView.Of(n.Bath, plan, Unit)))],
-                state.Baths.Count(b => b.Lifted is not null)
+                state.Baths.Count(b => b.Lifted is not null),
+                state.MayEndEarly
             )
         );
     }

@@ -52,11 +52,13 @@ public sealed record NextBathView(int Batch, int Place, PlannedBathView Bath);
 /// <summary>A wash under way.</summary>
 /// <param name="Greasy">What went in.</param>
 /// <param name="Next">For each batch that is in no bath and has one to come.</param>
+/// <param name="MayEndEarly">It may be logged as it is, with fewer baths than were planned.</param>
 public sealed record WashView(
     MassFigure Greasy,
     ScourPlanView Plan,
     string? Recipe,
     IReadOnlyList<BathView> Baths,
     IReadOnlyList<NextBathView> Next,
-    int BathsDone
+    int BathsDone,
+    bool MayEndEarly
 ) : CraftView;

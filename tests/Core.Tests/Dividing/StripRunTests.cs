@@ -163,8 +163,8 @@ public class StripRunTests
     {
         var sizes = StripSizes.Of(new StripWish(grams, width, length, strip)).Value;
         Assert.Equal((count, wide, each), (sizes.Count, sizes.WidthMillimetres, sizes.Grams));
-        Assert.Equal(over, sizes.LeftOverGrams, 9);
-        Assert.Equal(each / 0.6, sizes.GramsPerMetre, 9);
+        Assert.Equal(over, sizes.LeftOverGrams, 1e-9);
+        Assert.Equal(each / 0.6, sizes.GramsPerMetre, 1e-9);
     }
 
     [Fact]

@@ -53,9 +53,9 @@ public class AirPaceTests
                 {
                     foreach (var pace in new[] { AirPace.Heard(h), AirPace.Outdoors(Noon.AddMinutes(start)) })
                     {
-                        Assert.Equal(minutes, pace.ToClock(pace.ToAir(minutes)), 6);
+                        Assert.Equal(minutes, pace.ToClock(pace.ToAir(minutes)), 1e-6);
                         Assert.True(pace.ToAir(minutes + 1) > pace.ToAir(minutes));
-                        Assert.Equal(0, pace.ToAir(0), 9);
+                        Assert.Equal(0, pace.ToAir(0), 1e-9);
                     }
                 }
             );

@@ -298,4 +298,28 @@ public class WashRunTests
 
     private RunSummary Summary() =>
         WashRun.Summarise(State, State.Baths.ToDictionary(b => b.Id, b => WashRun.Fit(b, TubRate.Typical)), Now);
+
+    [Fact]
+    public void Enough_may_be_enough_once_nothing_lies_in_the_water()
+    {
+        Assert.False(State.MayEndEarly);
+        var bath = Begun(minutesAgo: 30);
+        Assert.False(State.MayEndEarly);
+        Tap(new LiftBath(bath), 5);
+        Assert.True(State.MayEndEarly);
+        Assert.Equal(2 * Plan.Plan.Baths.Count, State.BathsPlanned);
+        // What was dosed went into the baths that were poured.
+        Assert.Equal(Plan.Plan.Baths[0].DoseGrams, State.AgentGramsUsed, 1e-9);
+        for (var place = 0; place < Plan.Plan.Baths.Count; place++)
+        {
+            foreach (var batch in place == 0 ? [2] : new[] { 1, 2 })
+            {
+                Tap(new LiftBath(Begun(batch, place)));
+            }
+        }
+
+        Assert.True(State.AllDone);
+        Assert.False(State.MayEndEarly);
+        Assert.Equal(Plan.Plan.AgentGrams, State.AgentGramsUsed, 1e-6);
+    }
 }

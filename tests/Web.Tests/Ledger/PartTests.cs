@@ -203,4 +203,50 @@ public class PartTests(House house) : IClassFixture<House>
             ).Refused()
         );
     }
+
+    [Fact]
+    public async Task Another_lot_that_fits_is_offered_and_is_taken_in_place_of_the_one_that_was_named()
+    {
+        var ada = await house.Register();
+        var (lot, code) = await Top(ada, "40");
+        var (meant, other) = await Top(ada, "120");
+        object Weighed(string mass, string made) =>
+            new
+            {
+                step = "spin",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = lot,
+                        mass,
+                        all = false,
+                    },
+                },
+                to = new[] { new { form = "singles", mass = made } },
+            };
+        var draft = (await ada.Post("/api/entries", Weighed("120", "118"))).Expect(200).GetProperty("draftId").GetGuid();
+        var tap = (await ada.Get($"/api/drafts/{draft}/question"))
+            .GetProperty("answers")
+            .EnumerateArray()
+            .First(t => t.GetProperty("kind").GetString() == "otherLot");
+        Assert.Equal(
+            ("from[0]", $"it was {other}, not {code}"),
+            (tap.GetProperty("field").GetString(), tap.GetProperty("words").GetString())
+        );
+        Assert.Equal(
+            ["field unknown"],
+            (await ada.Post($"/api/drafts/{draft}/settle", new { lotId = meant, field = "from[9]" })).Refused()
+        );
+        Assert.Equal(
+            ["from[0].lotId not-here"],
+            (await ada.Post($"/api/drafts/{draft}/settle", new { lotId = Guid.NewGuid(), field = "from[0]" })).Refused()
+        );
+        Assert.Equal(["mass missing"], (await ada.Post($"/api/drafts/{draft}/settle", new { field = "from[0]" })).Refused());
+        var settled = (await ada.Post($"/api/drafts/{draft}/settle", new { lotId = meant, field = "from[0]" })).Expect(200);
+        Assert.True(settled.GetProperty("kept").GetBoolean());
+        Assert.Equal("40 g", await Left(ada, code));
+        Assert.False(await Waits(ada, meant));
+        Assert.Empty((await ada.Get("/api/drafts")).EnumerateArray());
+    }
 }

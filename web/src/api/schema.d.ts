@@ -1160,6 +1160,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/runs/left': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Work with a lot that was left without an entry, the newest first. */
+    get: operations['listLeftRuns'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/runs/{id}/resume': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Takes up again what was left without an entry. */
+    post: operations['resumeRun'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/runs/{id}/end': {
     parameters: {
       query?: never;
@@ -2467,7 +2501,7 @@ export interface components {
      * @description How a question of the log can be answered.
      * @enum {unknown}
      */
-    AnswerKind: 'lost' | 'weighing' | 'heap' | 'restIsThere' | 'asItIs' | 'notKnown';
+    AnswerKind: 'lost' | 'weighing' | 'heap' | 'restIsThere' | 'otherLot' | 'asItIs' | 'notKnown';
     /** @description Answers that nothing is added for. */
     AnswerRequest: {
       answer: components['schemas']['GapAnswer'];
@@ -2495,6 +2529,11 @@ export interface components {
       field?: null | string;
       /** @description For a weighing: `Mass` is only near what it was, and the person types it. */
       open?: boolean;
+      /**
+       * Format: uuid
+       * @description For another lot: which. Its field is the taking in whose place it comes; none where it was taken as well.
+       */
+      lotId?: null | string;
     };
     /**
      * @description What a step's balance says.
@@ -3692,6 +3731,8 @@ export interface components {
       next: components['schemas']['NextBathView'][];
       /** Format: int32 */
       bathsDone: number;
+      /** @description It may be logged as it is, with fewer baths than were planned. */
+      mayEndEarly: boolean;
     };
     /** @description A dot on a curve. */
     CurveDot: {
@@ -4467,6 +4508,19 @@ export interface components {
       intoReserve: boolean;
       /** @description Why it was there although the book has less. */
       because?: null | string;
+    };
+    /** @description Work that was left without an entry. */
+    LeftRun: {
+      /** Format: uuid */
+      id: string;
+      craft: components['schemas']['StepKind'];
+      /** Format: date-time */
+      startedAt: string;
+      /** Format: date-time */
+      leftAt: string;
+      who: string;
+      /** @description What was done of it, in words; empty where nothing is to be said. */
+      sentence: string;
     };
     /**
      * @description The units that lengths of fibre are shown in.
@@ -7185,7 +7239,7 @@ export interface components {
     /** @description The one weight that was the slip: a field of the draft, or an earlier weighing by entry and flow. */
     SettleRequest: {
       /** @description What it should be, as typed. */
-      mass: string;
+      mass?: null | string;
       field?: null | string;
       /** Format: uuid */
       entryId?: null | string;
@@ -7196,6 +7250,11 @@ export interface components {
        * @description How often the earlier weighing had been set right when the person looked at it.
        */
       revision?: null | number;
+      /**
+       * Format: uuid
+       * @description No weight was wrong: this lot was meant in place of the field's, or without a field was taken as well.
+       */
+      lotId?: null | string;
     };
     /**
      * @description How the shares of a blend are told.
@@ -13182,6 +13241,122 @@ export interface operations {
       };
     };
   };
+  listLeftRuns: {
+    parameters: {
+      query: {
+        lot: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['LeftRun'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  resumeRun: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RunView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
   endRun: {
     parameters: {
       query?: never;
@@ -14137,7 +14312,7 @@ export interface operations {
       path?: never;
       cookie?: never;
     };
-    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB, and 40 megapixels, of PNG and WebP 16. */
     requestBody: {
       content: {
         'application/octet-stream': string;
@@ -14228,7 +14403,7 @@ export interface operations {
       path?: never;
       cookie?: never;
     };
-    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB and 40 megapixels. */
+    /** @description The picture itself: JPEG, PNG or WebP, at most 10 MB, and 40 megapixels, of PNG and WebP 16. */
     requestBody: {
       content: {
         'application/octet-stream': string;

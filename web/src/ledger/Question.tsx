@@ -14,7 +14,7 @@ import layout from '../ui/layout.module.css';
 import styles from './Question.module.css';
 
 const nameOf = (tap: Schema['AnswerTap']) =>
-  [tap.kind, tap.loss, tap.form, tap.flowId, tap.field, tap.mass].filter(Boolean).join(' ');
+  [tap.kind, tap.loss, tap.form, tap.flowId, tap.field, tap.mass, tap.lotId].filter(Boolean).join(' ');
 
 const label = (tap: Schema['AnswerTap']): string => {
   switch (tap.kind) {
@@ -26,6 +26,8 @@ const label = (tap: Schema['AnswerTap']): string => {
       return tap.words![0]!.toUpperCase() + tap.words!.slice(1);
     case 'restIsThere':
       return `The rest of ${tap.words} is still there`;
+    case 'otherLot':
+      return tap.words![0]!.toUpperCase() + tap.words!.slice(1);
     case 'asItIs':
       return 'The weights are right';
     case 'notKnown':
@@ -185,7 +187,8 @@ export function DraftQuestion({ draftId, done }: { draftId: string; done: (answe
         api.POST('/api/drafts/{id}/settle', {
           params: { path },
           body: {
-            mass: tap.mass!,
+            mass: tap.mass,
+            lotId: tap.lotId,
             field: tap.field,
             entryId: tap.entryId,
             flowId: tap.flowId,

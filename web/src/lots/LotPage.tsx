@@ -25,6 +25,7 @@ import typography from '../ui/typography.module.css';
 import styles from './LotPage.module.css';
 import { whenShown } from '../ui/whenShown';
 
+const LeftRuns = whenShown(async () => (await import('../runs/LeftRuns')).LeftRuns);
 const LotFacts = whenShown(async () => (await import('./LotFacts')).LotFacts);
 
 /** What other rooms show on a lot's page. */
@@ -142,6 +143,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
               earlier={lot.data.earlierEntries}
               before={entries[0]?.id}
             />
+            <LeftRuns lot={head} mayLog={session.data?.workshop?.role !== 'looker'} />
           </Section>
           <History changes={lot.data.changes} mayChange={session.data?.workshop?.role !== 'looker'} />
         </Column>

@@ -111,7 +111,14 @@ function OneWash({
             Log it with a weight or notes
           </Button>
         )}
-        {run.mayBeLogged && <ProblemNotice error={logging.error} />}
+        {wash.mayEndEarly && (
+          <TwiceButton
+            label={`Enough after ${wash.bathsDone} of ${total}`}
+            sure="Log it as it is"
+            onSure={() => logRun(run)}
+          />
+        )}
+        {(run.mayBeLogged || wash.mayEndEarly) && <ProblemNotice error={logging.error} />}
         {wash.baths
           .filter((b) => b.liftedAt)
           .map((b) => (

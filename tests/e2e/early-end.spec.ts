@@ -1,0 +1,53 @@
+import { expect, test } from '@playwright/test';
+import { at, logAt, post, register, takeIn } from './hands';
+
+test('a wash that was enough after one bath is logged so, and its lot tells what was done', async ({ page }) => {
+  await register(page);
+  const raw = await takeIn(page, '1100', 'Corriedale');
+  await logAt(page, 'skirt', raw, '1000');
+  await page.goto(at('/station/wash/plan'));
+  await page.getByRole('button', { name: 'Start this wash' }).click();
+  const wash = page.getByRole('region', { name: /^Wash of / });
+  await expect(wash.getByRole('button', { name: /^Enough/ })).toHaveCount(0);
+  await wash.getByRole('button', { name: 'The wool is in' }).first().click();
+  await wash.getByLabel('It is now, °C').fill('57');
+  await page.keyboard.press('Enter');
+  await expect(wash.getByRole('img', { name: /1 readings, the last 57/ })).toBeVisible();
+  await expect(wash.getByRole('button', { name: /^Enough/ })).toHaveCount(0);
+  await wash.getByRole('button', { name: 'Lifted', exact: true }).click();
+  await wash.getByRole('button', { name: /^Enough after 1 of \d/ }).click();
+  await wash.getByRole('button', { name: 'Log it as it is' }).click();
+  const logged = page.getByRole('status').filter({ hasText: /^Logged as/ });
+  await expect(logged).toBeVisible();
+  await expect(wash).toHaveCount(0);
+  await logged.getByRole('link').first().click();
+  await expect(page.getByText(/1 of \d baths/).first()).toBeVisible();
+  await expect(page.getByText(/57(\.0)? °C/).first()).toBeVisible();
+});
+
+test('combing that was left stands with its lot, and is taken up again with its loads', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await register(page);
+  await post(page, '/api/fleeces', { mass: '120 g', form: 'clean', humidityPercent: 65 });
+  await page.goto(at('/station/comb'));
+  await page.getByRole('button', { name: 'Comb in loads' }).click();
+  const planning = page.getByRole('form', { name: 'Comb in loads' });
+  await planning.getByLabel('The most on them at once').fill('30 g');
+  await planning.getByRole('button', { name: 'Begin combing' }).click();
+  const bench = page.getByRole('region', { name: /^On the combs/ });
+  await bench.getByLabel('Its top weighs').fill('22');
+  await bench.getByLabel('Its noil weighs').fill('6');
+  await page.keyboard.press('Enter');
+  await expect(bench.getByLabel('Its noil weighs')).toHaveValue('');
+  await bench.getByRole('button', { name: 'Leave it' }).click();
+  await bench.getByRole('button', { name: 'Leave it, nothing is logged' }).click();
+  await expect(bench).toHaveCount(0);
+  await page.goto(at('/lots/F-01'));
+  const left = page.getByRole('region', { name: 'Left without an entry' });
+  await expect(left.getByText(/22 g/)).toBeVisible();
+  await left.getByRole('button', { name: 'Take it up again' }).click();
+  await expect(bench.getByRole('status').filter({ hasText: / of \d/ })).toHaveText(/^1 of 4/);
+  await page.goto(at('/lots/F-01'));
+  await expect(page.getByRole('heading', { name: 'What happened' })).toBeVisible();
+  await expect(left).toHaveCount(0);
+});
