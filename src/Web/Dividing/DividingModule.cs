@@ -15,7 +15,10 @@ public sealed class DividingModule : ICraftModule
                 typeof(StripStart),
                 typeof(StripChartView),
                 [typeof(TickStrip), typeof(ReplanStrips), typeof(NoteBetterEnd)]
-            ),
+            )
+            {
+                EndsWithoutEntry = true,
+            },
         ];
 
     public void MapRoutes(IEndpointRouteBuilder app) => app.MapDividing();

@@ -21,7 +21,10 @@ public sealed class FeltingModule : ICraftModule
                 typeof(FeltStart),
                 typeof(FeltView),
                 [typeof(MeasureBall), typeof(BelieveWidth), typeof(NoteOpened)]
-            ),
+            )
+            {
+                EndsWithoutEntry = true,
+            },
         ];
 
     public void MapRoutes(IEndpointRouteBuilder app) => app.MapFelting();

@@ -38,7 +38,11 @@ public interface ICraftModule
 /// <param name="Start">The record that begins one, a <see cref="RunStart"/>.</param>
 /// <param name="View">What its bench is shown, a <see cref="CraftView"/>.</param>
 /// <param name="Commands">What can be tapped, each a <see cref="Core.Runs.RunCommand"/>.</param>
-public sealed record RunKind(StepKind Station, Type Craft, Type Start, Type View, IReadOnlyList<Type> Commands);
+public sealed record RunKind(StepKind Station, Type Craft, Type Start, Type View, IReadOnlyList<Type> Commands)
+{
+    /// <summary>Nothing of it is logged: what came of it is kept otherwise, and that it ends without an entry is no news.</summary>
+    public bool EndsWithoutEntry { get; init; }
+}
 
 /// <summary>A demo that is being made: whoever adds to it works in its workshop, as its owner.</summary>
 public sealed record DemoScene(IServiceProvider Services, EarthyTuftDb Db, RequestContext Context);

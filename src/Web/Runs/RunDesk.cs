@@ -187,7 +187,9 @@ public sealed class RunDesk(EarthyTuftDb db, RequestContext context, RunKinds ki
     /// <summary>What was begun with a lot and left without an entry, though something was done: the newest first.</summary>
     public async Task<IReadOnlyList<LeftRun>> Left(Guid lot, CancellationToken cancellationToken)
     {
+        var logged = kinds.EndWithAnEntry;
         var left = await Whole()
+            .Where(r => logged.Contains(r.Craft))
             .Where(r =>
                 r.EndedAt != null && r.EntryId == null && r.Lots.Any(l => l.LotId == lot) && r.Events.Any(e => e.WithdrawnAt == null)
             )

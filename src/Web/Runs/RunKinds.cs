@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
 
 namespace EarthyTuft.Web.Runs;
@@ -8,6 +9,9 @@ namespace EarthyTuft.Web.Runs;
 public sealed class RunKinds(IEnumerable<ICraftModule> modules)
 {
     private readonly RunKind[] all = [.. modules.SelectMany(m => m.Runs)];
+
+    /// <summary>The stations whose runs end with an entry.</summary>
+    public StepKind[] EndWithAnEntry => [.. all.Where(k => !k.EndsWithoutEntry).Select(k => k.Station)];
 
     /// <summary>Whose runs are begun with such a record.</summary>
     public RunKind Of(RunStart start) => all.Single(k => k.Start == start.GetType());

@@ -120,4 +120,19 @@ public class LeftRunTests(House house) : IClassFixture<House>
         Assert.Equal(404, (await ada.Post($"/api/runs/{Guid.NewGuid()}/resume", new { })).Status);
         Assert.Equal(400, (await ada.Send(HttpMethod.Get, "/api/runs/left?lot=that")).Status);
     }
+
+    [Fact]
+    public async Task Of_a_demo_what_is_never_logged_is_not_said_to_have_been_left()
+    {
+        await using var demo = House.Start(house.Connection, ("Demo", "true"), ("Now", "2026-05-14T10:30:00Z"));
+        var visitor = new Person(demo.CreateClient());
+        (await visitor.Send(HttpMethod.Post, "/api/session/demo")).Expect(204);
+        await visitor.Refresh();
+        foreach (var lot in (await visitor.Get("/api/lots")).GetProperty("lots").EnumerateArray())
+        {
+            Assert.DoesNotContain(await Left(visitor, lot.GetProperty("id").GetGuid()), l =>
+                l.GetProperty("craft").GetString() is "testFelting" or "divide"
+            );
+        }
+    }
 }
