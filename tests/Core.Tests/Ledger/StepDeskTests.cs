@@ -81,7 +81,7 @@ public class StepDeskTests
     {
         Assert.Equal(["used-up"], Codes(Comb(Lot(usedUp: true), null, 500, true)));
         Assert.Equal(["wrong-form"], Codes(Comb(Lot(LotForm.Raw), null, 500, true)));
-        Assert.Equal(["not-weighed"], Codes(Comb(Lot(), null, 500)));
+        Assert.Equal(["not-weighed"], Codes(new(CombingStation.Definition, [new(Lot(), null, false)], [new(LotForm.Top, null)], [], [])));
         Assert.Equal(["empty-lot"], Codes(Comb(Lot(), 0, 500)));
         Assert.Equal(["empty-lot"], Codes(Comb(Lot(), null, 0, true)));
         Assert.Equal(["nothing-taken"], Codes(new(CombingStation.Definition, [], [new(LotForm.Top, null)], [], [])));
