@@ -38,8 +38,16 @@ public sealed class Family
     public MassSolver Masses { get; private init; }
 
     /// <summary>The same family with what usually goes at its steps, by entry.</summary>
-    internal Family With(IReadOnlyDictionary<Guid, UsualLoss> usual) =>
-        new(this) { Entries = [.. Entries.Select(e => e with { Usual = usual.GetValueOrDefault(e.Id) })], Masses = Masses.With(usual) };
+    internal Family With(IReadOnlyDictionary<Guid, UsualLoss> usual)
+    {
+        Entry[] entries = [.. Entries.Select(e => e with { Usual = usual.GetValueOrDefault(e.Id) })];
+        // It moves masses only where a part was taken that nobody weighed.
+        return new(this)
+        {
+            Entries = entries,
+            Masses = entries.Any(e => e.TellsWhatWasTaken) ? MassSolver.Of(entries) : Masses.With(usual),
+        };
+    }
 
     /// <summary>
     /// What lots of several parts are made of, by the masses as they are known now: a weight that is set right changes the shares. What

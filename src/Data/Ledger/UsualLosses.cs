@@ -67,7 +67,12 @@ public sealed class UsualLosses
         var station = AllStations.Of(entry.Step);
         var source = lot(entry.Flows.First(f => f.Role == FlowRole.In).LotId!.Value);
         var (of, yields) = For(entry.Step, source);
-        var taken = masses.BalanceAt(entry.Id).In!.Mass;
+        var balance = masses.BalanceAt(entry.Id);
+        // Of a part that nobody weighed it is held against what came of it: what was taken holds what is usual already.
+        var taken =
+            entry.TellsWhatWasTaken && balance is { Kept: { } kept, WeighedLosses: { } lost }
+                ? Mass.FromGrams(kept.Mass.Grams + lost.Mass.Grams - balance.Gains.Mass.Grams)
+                : balance.In!.Mass;
         LotForm[] made = [.. entry.Flows.Where(f => f.Role == FlowRole.Out).Select(f => lot(f.LotId!.Value).Form)];
         return entry.Flows.FirstOrDefault(f => f.Amount == Amount.ByDifference) is { } found
             ? station.UsualDifferenceOf(lossKind(found.Id), source.Form, of, yields, taken, made)

@@ -265,7 +265,7 @@ public static class DraftEndpoints
             FormattableString.Invariant($"A later weighing of {context.DayOf(draft.RecordedAt):d MMM} contradicted it."),
             Seen: request.Revision
         );
-        if ((await LedgerEndpoints.SetRight(entry, correction, db, context, cancellationToken)).Against is { } refused)
+        if ((await CorrectionEndpoints.SetRight(entry, correction, db, context, cancellationToken)).Against is { } refused)
         {
             return refused;
         }

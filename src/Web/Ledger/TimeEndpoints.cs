@@ -50,8 +50,14 @@ internal static class TimeEndpoints
     {
         var family = await Family.Of(db, lots, cancellationToken);
         var moved = EntryTimes.Along(Retiming.Times(family), new TimedEntry(Guid.Empty, doneAt, lots, []));
+        if (moved.Count == 0)
+        {
+            return false;
+        }
+
+        await LedgerStore.LockLotsOf(db, [.. moved.Select(m => m.EntryId)], cancellationToken);
         await Retiming.Move(db, moved, By(context, "It was there before it was used."), cancellationToken);
-        return moved.Count > 0;
+        return true;
     }
 
     private static async Task<Results<NoContent, ProblemHttpResult>> Set(

@@ -288,11 +288,13 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
               state={onBench}
               change={(part) => {
                 clearError();
-                type(part);
+                // At another time what it takes from may have been there or not.
+                type('doneAt' in part ? { ...part, sourcesEarlier: false } : part);
               }}
               at={(field) =>
-                error?.at(field) ??
-                refused?.at(field) ??
+                (field === 'doneAt' && isBeforeMade(error ?? refused)
+                  ? undefined
+                  : (error?.at(field) ?? refused?.at(field))) ??
                 (missing && unweighed && field === 'to[0].mass'
                   ? 'Nothing is logged yet: the weight is missing.'
                   : undefined)
