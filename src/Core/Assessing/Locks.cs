@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Assessing;
@@ -41,6 +42,31 @@ public sealed record MeasuredLock(FleecePlace Place, Length Length, int? Crimps,
 
     /// <summary>Crimps per centimetre of relaxed lock, null when not counted.</summary>
     public double? CrimpsPerCentimetre => Crimps is { } n && Span is { Millimetres: > 0 } span ? n / (span.Millimetres / 10) : null;
+
+    /// <summary>A longer one is not read, in millimetres.</summary>
+    public const double LongestRead = 10_000;
+
+    /// <summary>Asks about a length that hardly can be.</summary>
+    /// <param name="usual">The breed's usual length in millimetres, null when not known.</param>
+    /// <param name="own">The locks of this fleece so far, in millimetres.</param>
+    /// <param name="unit">What lengths are told in.</param>
+    /// <returns><c>unlikely</c> at <c>length</c>, or null.</returns>
+    public Refusal? Unlikely(Span? usual, IEnumerable<double> own, LengthUnit unit)
+    {
+        string Write(double millimetres) => Quantities.Length.FromMillimetres(millimetres).Write(unit);
+        return TypedFigures.Figure(
+            "length",
+            Length.Millimetres,
+            TypedFigures.Lock(usual, own),
+            usual is { } of
+                ? $"Locks of its kind are {Write(of.Low)} to {Write(of.High)}."
+                : $"Locks are from {Write(5)} to {Write(Longest)} long.",
+            Write,
+            usual?.Middle,
+            10,
+            Quantities.Length.MillimetresPerInch
+        );
+    }
 
     /// <summary>Checks a lock.</summary>
     /// <param name="one">The lock.</param>

@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
@@ -250,8 +251,29 @@ public static class BlendRun
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>no-loads</c>, <c>not-here</c>.</returns>
+    /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>no-loads</c>, <c>not-here</c>, <c>unlikely</c>.</returns>
     public static Result<IReadOnlyList<RunEvent<BlendEvent>>> Decide(
+        BlendState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    ) =>
+        Happens(state, command, unit, now, newId)
+            .Asked(command, what =>
+                what is LoadBlended { Grams: var grams }
+                    ? TypedFigures.Weight(
+                        "mass",
+                        grams,
+                        TypedFigures.Load(state.Plan.GramsPerLoad, state.Loads.Select(l => l.Grams).OfType<double>()),
+                        $"A load here is {Mass.FromGrams(state.Plan.GramsPerLoad).Write(unit)}.",
+                        unit,
+                        state.Plan.GramsPerLoad
+                    )
+                    : null
+            );
+
+    private static Result<IReadOnlyList<RunEvent<BlendEvent>>> Happens(
         BlendState state,
         RunCommand command,
         MassUnit unit,

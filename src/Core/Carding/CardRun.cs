@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -352,8 +353,47 @@ public static class CardRun
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>, <c>no-loads</c>.</returns>
+    /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>, <c>no-loads</c>, <c>unlikely</c>.</returns>
     public static Result<IReadOnlyList<RunEvent<CardEvent>>> Decide(
+        CardState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    ) => Happens(state, command, unit, now, newId).Asked(command, what => Unlikely(state, what, unit));
+
+    /// <summary>Asks about weights that hardly can be.</summary>
+    /// <param name="state">As it stands.</param>
+    /// <param name="what">What would be noted.</param>
+    /// <param name="unit">What weights are told in.</param>
+    /// <returns><c>unlikely</c> at the field, or null.</returns>
+    private static Refusal? Unlikely(CardState state, CardEvent what, MassUnit unit)
+    {
+        var plan = state.Plan;
+        var load = TypedFigures.Load(plan.GramsPerLoad, state.Passes.SelectMany(p => p.Loads).Select(l => l.Grams).OfType<double>());
+        var all = plan.Grams * TypedFigures.MoreThanThere;
+        var (loadIs, allIs) = (
+            $"A load here is {Mass.FromGrams(plan.GramsPerLoad).Write(unit)}.",
+            $"All of it is {Mass.FromGrams(plan.Grams).Write(unit)}."
+        );
+        return what switch
+        {
+            LoadCarded { Grams: var grams } => TypedFigures.Weight("mass", grams, load, loadIs, unit, plan.GramsPerLoad),
+            LoadWeighed { Grams: var grams } => TypedFigures.Weight("mass", grams, load, loadIs, unit, plan.GramsPerLoad),
+            NepsCounted { PinchGrams: var grams } => TypedFigures.Weight("pinch", grams, new Span(0, load.High), loadIs, unit),
+            ProductsCounted { Made: { OneGrams: var grams, Count: var count } } => TypedFigures.Weight(
+                "one",
+                grams,
+                new Span(0, all / count),
+                allIs,
+                unit
+            ),
+            CardWasteWeighed { Grams: var grams } => TypedFigures.Weight("mass", grams, new Span(0, all), allIs, unit),
+            _ => null,
+        };
+    }
+
+    private static Result<IReadOnlyList<RunEvent<CardEvent>>> Happens(
         CardState state,
         RunCommand command,
         MassUnit unit,

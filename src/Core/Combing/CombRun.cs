@@ -1,3 +1,5 @@
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
@@ -255,8 +257,60 @@ public static class CombRun
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
-    /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>.</returns>
+    /// <returns>The events; or <c>out-of-range</c>, <c>empty-lot</c>, <c>missing</c>, <c>not-here</c>, <c>unlikely</c>.</returns>
     public static Result<IReadOnlyList<RunEvent<CombEvent>>> Decide(
+        CombState state,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    ) => Happens(state, command, unit, now, newId).Asked(command, what => Unlikely(state, what, unit));
+
+    /// <summary>Asks about weights that hardly can be.</summary>
+    /// <param name="state">As it stands.</param>
+    /// <param name="what">What would be noted.</param>
+    /// <param name="unit">What weights are told in.</param>
+    /// <returns><c>unlikely</c> at the field, or null.</returns>
+    private static Refusal? Unlikely(CombState state, CombEvent what, MassUnit unit)
+    {
+        var load = TypedFigures.Load(state.Plan.GramsPerLoad, state.Loads.Select(l => l.TopGrams + l.NoilGrams).OfType<double>());
+        var (loadIs, allIs) = (
+            $"A load here is {Mass.FromGrams(state.Plan.GramsPerLoad).Write(unit)}.",
+            $"All of it is {Mass.FromGrams(state.Plan.Grams).Write(unit)}."
+        );
+        Refusal? OfAll(string field, double? grams) =>
+            TypedFigures.Weight(field, grams, new Span(0, state.Plan.Grams * TypedFigures.MoreThanThere), allIs, unit);
+        Refusal? OfLoad(double? top, double? noil) =>
+            TypedFigures.Weight(
+                "top",
+                top,
+                new Span(noil is null ? 0 : Math.Max(0, load.Low - noil.Value), load.High),
+                loadIs,
+                unit,
+                state.Plan.GramsPerLoad
+            ) ?? TypedFigures.Weight("noil", noil, new Span(0, Math.Max(0, load.High - (top ?? 0))), loadIs, unit);
+        return what switch
+        {
+            LoadCombed { TopGrams: var top, NoilGrams: var noil } => OfLoad(top, noil),
+            CombLoadWeighed { Load: var id, TopGrams: var top, NoilGrams: var noil } => state.Loads.First(l => l.Event == id) is var one
+                ? OfLoad(top ?? one.TopGrams, noil ?? one.NoilGrams)
+                : null,
+            TuftsWeighed { Grams: var grams, Loads: var loads } => TypedFigures.Weight(
+                "mass",
+                grams,
+                new Span(0, load.High * loads),
+                loadIs,
+                unit
+            ),
+            EndsKept { Grams: var grams } => OfAll("mass", grams),
+            CombWasteWeighed { Grams: var grams } => OfAll("mass", grams),
+            SliverWeighed { Grams: var grams } => OfAll("mass", grams),
+            NestsCounted { OneGrams: var grams } => OfAll("mass", grams),
+            _ => null,
+        };
+    }
+
+    private static Result<IReadOnlyList<RunEvent<CombEvent>>> Happens(
         CombState state,
         RunCommand command,
         MassUnit unit,

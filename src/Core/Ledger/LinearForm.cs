@@ -7,13 +7,20 @@ namespace EarthyTuft.Core.Ledger;
 /// <param name="Sigma">Its standard deviation in grams, zero or more.</param>
 public sealed record Estimate(Mass Mass, double Sigma)
 {
+    /// <summary>The coarsest division among the scales that tell it, in grams, zero or more: nothing where none does.</summary>
+    public double Step { get; init; }
+
+    /// <summary>How far off it may be as it is told, in grams: one standard deviation, and never less than half a division, for no scale
+    /// tells closer. What is reckoned with keeps <see cref="Sigma"/> itself.</summary>
+    public double Doubt => Math.Max(Sigma, Step / 2);
+
     /// <summary>Writes the value with no digit behind the point that its uncertainty makes worthless: 4.01 g known to 6 g is 4 g.</summary>
     /// <param name="unit">The workshop's unit.</param>
     public string Write(MassUnit unit)
     {
         int? digits =
-            Sigma >= 1 ? 0
-            : Sigma >= 0.1 ? 1
+            Doubt >= 1 ? 0
+            : Doubt >= 0.1 ? 1
             : null;
         return (digits is { } d ? Mass.FromGrams(Math.Round(Mass.Grams, d, MidpointRounding.AwayFromZero)) : Mass).Write(unit);
     }
@@ -51,8 +58,12 @@ public sealed class LinearForm
         terms.Values.Sum(t => t.Factor * t.Factor * t.Weighing.OwnVariance)
         + terms.Values.GroupBy(t => t.Weighing.Session).Sum(session => Math.Pow(session.Sum(t => t.Factor * t.Weighing.Shared), 2));
 
-    /// <summary>Value and standard deviation.</summary>
-    public Estimate Estimate => new(Mass.FromGrams(Grams), Math.Sqrt(Math.Max(0, Variance)));
+    /// <summary>Value and standard deviation, with the coarsest division of its scales.</summary>
+    public Estimate Estimate =>
+        new(Mass.FromGrams(Grams), Math.Sqrt(Math.Max(0, Variance)))
+        {
+            Step = terms.Values.Select(t => t.Weighing.Step).DefaultIfEmpty(0).Max(),
+        };
 
     /// <summary>The sum of two; a weighing in both is counted once with its factors added.</summary>
     public static LinearForm operator +(LinearForm a, LinearForm b) => a.Plus(1, b);

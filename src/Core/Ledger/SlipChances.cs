@@ -1,4 +1,5 @@
 using System.Globalization;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Ledger;
@@ -87,6 +88,30 @@ public static class SlipChances
         }
     }
 
+    /// <summary>What may have been meant by a figure that can hardly be: those that a slip of the hand, or another unit, turns into it.</summary>
+    /// <param name="typed">The figure, above zero.</param>
+    /// <param name="can">What it can be.</param>
+    /// <param name="usual">What it is like most often, above zero; null where each ratio is as likely.</param>
+    /// <param name="units">How many of the one unit another is, each above zero.</param>
+    /// <returns>The likeliest first, each within what it can be.</returns>
+    public static IReadOnlyList<double> Meant(double typed, Span can, double? usual, IReadOnlyCollection<double> units) =>
+        [
+            .. Typed(typed)
+                .Where(t => !Units.Any(u => u.Kind == t.Kind))
+                .Select(t => (t.Right, t.Share))
+                .Concat(
+                    units.SelectMany(u => new (double Right, double Share)[] { (typed * u, UnitShare * u), (typed / u, UnitShare / u) })
+                )
+                // A point that was not typed, or not seen.
+                .Concat([(Right: typed / 10, Share: PointLost), (Right: typed / 100, Share: PointLost / 3)])
+                .Where(t => t.Right > 0 && can.Holds(t.Right))
+                .GroupBy(t => Math.Round(t.Right, 6))
+                .Select(g => (Right: g.Key, Chance: g.Sum(t => t.Share) * Likely(g.Key, usual)))
+                .OrderByDescending(t => t.Chance)
+                .ThenBy(t => t.Right)
+                .Select(t => t.Right),
+        ];
+
     /// <summary>A wrong weight of no known kind: any figure between a thirtieth and thirty times the right one, by its ratio.</summary>
     /// <param name="logged">What was logged, in grams above zero.</param>
     /// <param name="right">Where the density is about highest, in grams above zero.</param>
@@ -164,6 +189,19 @@ public static class SlipChances
             yield return (kind, logged * factor, share * factor);
         }
     }
+
+    // Figures scatter by their ratio: so many of them lie within a gram, and fewer where they are larger.
+    private static double Likely(double right, double? usual) =>
+        (usual is { } middle ? Math.Exp(-Math.Pow(Math.Log(right / middle) / UsualSpread, 2) / 2) : 1) / right;
+
+    /// <summary>How far figures of one kind scatter at a bench, as the standard deviation of their logarithm (typical).</summary>
+    private const double UsualSpread = 0.3;
+
+    /// <summary>How often a point gets lost (typical).</summary>
+    private const double PointLost = 0.06;
+
+    /// <summary>How often a figure is read in another unit (typical).</summary>
+    private const double UnitShare = 0.05;
 
     private static readonly (SlipKind Kind, double Factor, double Share)[] Units =
     [

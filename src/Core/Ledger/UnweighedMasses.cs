@@ -42,7 +42,10 @@ internal sealed class UnweighedMasses
                 .Select(g => (Factor: g.Sum(t => t.Factor), FlowId: g.Key))
                 .Where(t => t.Factor != 0)
                 .ToArray();
-            solved.values[edge.Flow.Id] = new Estimate(Mass.FromGrams(sign * need), inside.Length == 0 ? 0 : work.Sigma(inside));
+            solved.values[edge.Flow.Id] = new Estimate(Mass.FromGrams(sign * need), inside.Length == 0 ? 0 : work.Sigma(inside))
+            {
+                Step = inside.Select(t => work.StepOf(t.FlowId)).DefaultIfEmpty(0).Max(),
+            };
         }
 
         return solved;

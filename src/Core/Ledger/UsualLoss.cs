@@ -38,20 +38,22 @@ public sealed record UsualLoss(LossKind Kind, Mass Least, Mass Most, Mass Allowa
     /// <param name="taken">What went in, in reference mass, not below nothing.</param>
     /// <param name="weighed">The losses that were weighed, in reference mass.</param>
     /// <param name="kindWasWeighed">Whether the usual kind is among them: then only the floor is left.</param>
+    /// <param name="floorShare">How much of what went in flies about besides, as a fraction; the usual floor where it is left out.</param>
     public static UsualLoss Of(
         LossKind kind,
         Span? typicalYield,
         IReadOnlyCollection<double> own,
         Mass taken,
         Mass weighed,
-        bool kindWasWeighed
+        bool kindWasWeighed,
+        double floorShare = Floor
     )
     {
         var yield =
             typicalYield is null ? new Span(1 - Floor, 1)
             : own.Count >= EnoughOwn ? YieldForecast.Between(typicalYield, own, Rarely)
             : typicalYield;
-        var floor = taken.Grams * Floor;
+        var floor = taken.Grams * floorShare;
         var most = taken.Grams * (1 - yield.Low);
         return new UsualLoss(
             kind,

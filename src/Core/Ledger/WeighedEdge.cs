@@ -18,6 +18,9 @@ internal sealed class WeighedEdge(FlowNetwork.Edge edge, int from, int to, int s
 
     public double Shared { get; } = edge.Flow.Weighing!.Shared;
 
+    /// <summary>The division of its scale in grams.</summary>
+    public double Step { get; } = edge.Flow.Weighing!.Step;
+
     /// <summary>a' M^-1 r.</summary>
     public double Push { get; set; }
 

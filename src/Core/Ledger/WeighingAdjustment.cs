@@ -124,7 +124,7 @@ internal sealed class WeighingAdjustment
         if (leak.Flow is not null && slip is null or { Misfit: >= 1 })
         {
             slip = new Slip(SlipKind.SomethingNotLogged, null, 0, leak.Right.Mass.Grams - leak.Flow.Grams, 1);
-            unlogged[leak.Flow.Edge.EntryId] = new Estimate(leak.Right.Mass - Mass.FromGrams(leak.Flow.Grams), leak.Right.Sigma);
+            unlogged[leak.Flow.Edge.EntryId] = leak.Right with { Mass = leak.Right.Mass - Mass.FromGrams(leak.Flow.Grams) };
             leaks.Add(leak.Flow.Edge.Flow.Id);
             (first, right) = (leak.Flow, leak.Right);
             group = [leak, .. group.Where(g => g.Flow != leak.Flow)];
@@ -158,23 +158,34 @@ internal sealed class WeighingAdjustment
     }
 
     // Half a step of each scale together may be what a balance is out by: then none of its weighings is named, for no scale tells closer.
+    // Of many weighings not all are rounded the same way: what lies beyond their common doubt is out, as it is where the step is logged.
     private bool IsOpen(int row) => row >= 0 && (open ??= OpenRows())[row];
 
     private bool[] OpenRows()
     {
-        var (gap, halves, told) = (new double[rows], new double[rows], new bool[rows]);
+        var (gap, halves, own, told) = (new double[rows], new double[rows], new double[rows], new bool[rows]);
+        var shared = new Dictionary<(int Row, int Session), double>();
         foreach (var m in measured)
         {
             foreach (var (row, sign) in new[] { (m.To, 1), (m.From, -1) }.Where(end => end.Item1 >= 0))
             {
                 gap[row] += sign * m.Grams;
-                halves[row] += m.Edge.Flow.Weighing!.Step / 2;
+                halves[row] += m.Step / 2;
+                own[row] += m.OwnVariance;
+                shared[(row, m.Session)] = shared.GetValueOrDefault((row, m.Session)) + (sign * m.Shared);
                 // What stands for a usual loss is no weighing, and what is set aside opens its balances.
                 told[row] |= m.IsExcluded || m.Edge.Flow.Amount != Amount.Weighed;
             }
         }
 
-        return [.. Enumerable.Range(0, rows).Select(r => told[r] || Math.Abs(gap[r]) > halves[r] + 1e-9)];
+        foreach (var ((row, _), together) in shared)
+        {
+            own[row] += together * together;
+        }
+
+        return [.. Enumerable.Range(0, rows).Select(r => told[r] || Math.Abs(gap[r]) > Explained(r) + 1e-9)];
+
+        double Explained(int row) => Math.Min(halves[row], Balance.Bound * Math.Sqrt(own[row]));
     }
 
     // Two labels that changed places are one slip, though two weighings are wrong. Nothing is fitted then: the logged figures themselves,
@@ -227,7 +238,7 @@ internal sealed class WeighingAdjustment
             [wrong.Edge.EntryId, partner.Edge.EntryId],
             Out(wrong),
             wrong.Grams,
-            new Estimate(Mass.FromGrams(partner.Grams), Math.Sqrt(partner.OwnVariance + (partner.Shared * partner.Shared))),
+            Logged(partner),
             slip
         );
     }
@@ -296,17 +307,7 @@ internal sealed class WeighingAdjustment
         if (m is not null && leaks.Contains(edge.Flow.Id))
         {
             // The balance lacks an entry; the weighing itself is not in doubt.
-            return new ReconciledFlow(
-                edge.Flow.Id,
-                m.Grams,
-                new Estimate(Mass.FromGrams(m.Grams), Math.Sqrt(m.OwnVariance + (m.Shared * m.Shared))),
-                null,
-                false,
-                false
-            )
-            {
-                IsChecked = true,
-            };
+            return new ReconciledFlow(edge.Flow.Id, m.Grams, Logged(m), null, false, false) { IsChecked = true };
         }
 
         var value = solved.Value.Of(edge);
@@ -328,6 +329,8 @@ internal sealed class WeighingAdjustment
     }
 
     public bool IsMeasured(Guid flowId) => byFlow.TryGetValue(flowId, out var m) && !m.IsExcluded;
+
+    public double StepOf(Guid flowId) => byFlow[flowId].Step;
 
     public double ReconciledGrams(Guid flowId) => byFlow[flowId].Grams + Adjustment(byFlow[flowId]);
 
@@ -397,7 +400,7 @@ internal sealed class WeighingAdjustment
 
     // What everything but the weighing itself says of it: the shift that explains the residuals best.
     private static Estimate Otherwise(WeighedEdge m) =>
-        new(Mass.FromGrams(m.Grams - (m.Push / m.Weight)), Math.Sqrt(Math.Max(0, (1 / m.Weight) - m.OwnVariance)));
+        new(Mass.FromGrams(m.Grams - (m.Push / m.Weight)), Math.Sqrt(Math.Max(0, (1 / m.Weight) - m.OwnVariance))) { Step = m.Step };
 
     private (double Push, double Weight) Raw(WeighedEdge m)
     {
@@ -442,8 +445,11 @@ internal sealed class WeighingAdjustment
     private Estimate Reconciled(WeighedEdge m)
     {
         var variance = m.OwnVariance + (m.Shared * m.Shared) - Moved(m);
-        return new Estimate(Mass.FromGrams(m.Grams + Adjustment(m)), Math.Sqrt(Math.Max(0, variance)));
+        return new Estimate(Mass.FromGrams(m.Grams + Adjustment(m)), Math.Sqrt(Math.Max(0, variance))) { Step = m.Step };
     }
+
+    private static Estimate Logged(WeighedEdge m) =>
+        new(Mass.FromGrams(m.Grams), Math.Sqrt(m.OwnVariance + (m.Shared * m.Shared))) { Step = m.Step };
 
     private double? ZScore(WeighedEdge m)
     {

@@ -75,7 +75,7 @@ public record Lot(Guid Id, string Code, LotForm Form, LotTraits Traits)
     /// <summary>What is left of it, in grams; null when that cannot be told.</summary>
     public double? LeftGrams { get; init; }
 
-    /// <summary>One standard deviation of <see cref="LeftGrams"/>.</summary>
+    /// <summary>How far off <see cref="LeftGrams"/> may be as it is told (<see cref="Ledger.Estimate.Doubt"/>), in grams.</summary>
     public double? LeftSigma { get; init; }
 
     /// <summary>The part that is kept for a project, null when none is.</summary>

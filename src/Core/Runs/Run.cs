@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Runs;
@@ -20,7 +21,11 @@ public sealed record RunReading(Guid Part, DateTimeOffset At, double Value);
 
 /// <summary>Something that a person notes at a run by one tap. Each craft has its own.</summary>
 /// <param name="At">When it was tapped; null for now.</param>
-public abstract record RunCommand(DateTimeOffset? At);
+public abstract record RunCommand(DateTimeOffset? At)
+{
+    /// <summary>What was typed is so, however unlikely: it is not asked about (<see cref="TypedFigures"/>).</summary>
+    public bool AsTyped { get; init; }
+}
 
 /// <summary>What is to be done next with a part of a run.</summary>
 public enum RunAct
@@ -84,6 +89,20 @@ public sealed record RunConflict(string Code, string Reason) : Refusal("", Code,
 /// <summary>Rules that all runs share.</summary>
 public static class RunRules
 {
+    /// <summary>What was decided, unless something that was typed for it has to be asked about first.</summary>
+    /// <param name="decided">What a command comes to.</param>
+    /// <param name="command">The command: what it says to be so is not asked about.</param>
+    /// <param name="ask">Asks about an event.</param>
+    /// <returns>The events, or the first question.</returns>
+    internal static Result<IReadOnlyList<RunEvent<T>>> Asked<T>(
+        this Result<IReadOnlyList<RunEvent<T>>> decided,
+        RunCommand command,
+        Func<T, Refusal?> ask
+    ) =>
+        !command.AsTyped && !decided.IsRefused && decided.Value.Select(e => ask(e.What)).FirstOrDefault(r => r is not null) is { } question
+            ? question
+            : decided;
+
     /// <summary>So long ago a run or a part of it may have begun.</summary>
     public static readonly TimeSpan Longest = TimeSpan.FromDays(14);
 

@@ -186,13 +186,24 @@ public static class SpinRun
     /// <summary>What comes of a tap.</summary>
     /// <param name="state">As it stands.</param>
     /// <param name="makes">What is made: singles, or plied yarn.</param>
+    /// <param name="from">What it is made of: what is typed is held against it.</param>
     /// <param name="command">The tap.</param>
     /// <param name="unit">What a bare number is in.</param>
     /// <param name="now">Now.</param>
     /// <param name="newId">Makes the ids of what comes of it.</param>
     /// <returns>The events; or <c>not-here</c>, <c>out-of-range</c>, <c>empty</c>, <c>missing</c>, <c>too-many</c>, <c>goes-on</c>,
-    /// <c>stands</c>, and what the readers refuse.</returns>
+    /// <c>stands</c>, <c>unlikely</c>, and what the readers refuse.</returns>
     public static Result<IReadOnlyList<RunEvent<SpinEvent>>> Decide(
+        SpinState state,
+        LotForm makes,
+        SpunFrom from,
+        RunCommand command,
+        MassUnit unit,
+        DateTimeOffset now,
+        Func<Guid> newId
+    ) => Happens(state, makes, command, unit, now, newId).Asked(command, what => from.Unlikely(state, what, unit));
+
+    private static Result<IReadOnlyList<RunEvent<SpinEvent>>> Happens(
         SpinState state,
         LotForm makes,
         RunCommand command,

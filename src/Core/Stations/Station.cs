@@ -130,6 +130,9 @@ public sealed record Station(
     /// <summary>The forms to offer first, where what is usually made depends on what goes in.</summary>
     public Func<LotForm, Fibre, IReadOnlyList<LotForm>>? UsualGives { get; init; }
 
+    /// <summary>How much of what goes in flies about and is never weighed, as a fraction, beside the losses that are (typical).</summary>
+    public double FloorShare { get; init; } = UsualLoss.Floor;
+
     /// <summary>The rest that is kept as a lot or noted as a loss and is no waste: noil of combing. Null where there is none.</summary>
     public KeptRest? Rest { get; init; }
 
@@ -182,7 +185,7 @@ public sealed record Station(
 
         var typical = Typical(of);
         var kind = typical is null ? LossKind.Spilled : UsualLosses[0];
-        return UsualLoss.Of(kind, typical, own, taken, Sum(weighed), weighed.Any(w => w.Kind == kind));
+        return UsualLoss.Of(kind, typical, own, taken, Sum(weighed), weighed.Any(w => w.Kind == kind), FloorShare);
     }
 
     /// <summary>Whether a lot has been through it already and yields otherwise than one that has not.</summary>

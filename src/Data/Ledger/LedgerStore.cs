@@ -263,7 +263,7 @@ public static class LedgerStore
         Judge(entry, counted.Balance);
         AddFlow(entry, Row(counted.Flow, counted.Mass, lot.Id), weighing, facts);
         var left = counted.Mass.Estimate;
-        (lot.LeftGrams, lot.LeftSigma, lot.ChangedAt, lot.UsedUpAt) = (left.Mass.Grams, left.Sigma, facts.DoneAt.ToStored(), null);
+        (lot.LeftGrams, lot.LeftSigma, lot.ChangedAt, lot.UsedUpAt) = (left.Mass.Grams, left.Doubt, facts.DoneAt.ToStored(), null);
         lot.Place();
         db?.Entries.Add(entry);
         return entry;
@@ -341,7 +341,7 @@ public static class LedgerStore
             var left = family.Masses.Left(lot.Id)?.Estimate;
             lot.MadeGrams = family.Masses.Made(lot.Id)?.Grams;
             lot.LeftGrams = left?.Mass.Grams;
-            lot.LeftSigma = left?.Sigma;
+            lot.LeftSigma = left?.Doubt;
         }
 
         var settled = family.Entries.ToDictionary(e => e.Id);
@@ -458,7 +458,7 @@ public static class LedgerStore
         lot.MadeBy = by;
         lot.MadeAt = lot.ChangedAt = at.ToStored();
         lot.MadeGrams = lot.LeftGrams = mass?.Grams;
-        lot.LeftSigma = mass?.Estimate.Sigma;
+        lot.LeftSigma = mass?.Estimate.Doubt;
         lot.Place();
     }
 
@@ -469,7 +469,7 @@ public static class LedgerStore
             : left is not null && taken is not null && TakingRules.Rest(left, taken) is { } there ? there.Estimate
             : null;
         row.LeftGrams = rest?.Mass.Grams;
-        row.LeftSigma = rest?.Sigma;
+        row.LeftSigma = rest?.Doubt;
         row.ChangedAt = at.ToStored();
         row.UsedUpAt = all ? row.ChangedAt : null;
         if (all)

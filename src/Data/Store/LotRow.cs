@@ -70,6 +70,8 @@ public sealed class LotRow : IWorkshopOwned
     /// <summary>What it was made with, in reference grams; null when that cannot be told yet.</summary>
     public double? MadeGrams { get; set; }
     public double? LeftGrams { get; set; }
+
+    /// <summary>How far off that may be as it is told: one standard deviation, and never less than half a division of a scale.</summary>
     public double? LeftSigma { get; set; }
 
     /// <summary>Mean of the locks measured on it or on what it was made of.</summary>

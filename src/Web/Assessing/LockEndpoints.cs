@@ -15,12 +15,14 @@ namespace EarthyTuft.Web.Assessing;
 /// <summary>One lock laid on the ruler. Only the length is needed.</summary>
 /// <param name="Length">As typed: 112, 11.2 cm, 4 1/2 in.</param>
 /// <param name="Span">The length the crimps were counted over, as typed.</param>
+/// <param name="AsTyped">It is so long, however unlikely: it is not asked about.</param>
 public sealed record LockRequest(
     [property: StringLength(40)] string Length,
     FleecePlace Place = FleecePlace.Unknown,
     int? Crimps = null,
     [property: StringLength(40)] string? Span = null,
-    Wave? Wave = null
+    Wave? Wave = null,
+    bool AsTyped = false
 );
 
 public static class LockEndpoints
@@ -48,7 +50,7 @@ public static class LockEndpoints
             return Problems.NotHere("lot");
         }
 
-        var length = Length.Read(request.Length, "length", MeasuredLock.Longest, context.Workshop.LengthUnit);
+        var length = Length.Read(request.Length, "length", MeasuredLock.LongestRead, context.Workshop.LengthUnit);
         Result<Length>? span = string.IsNullOrWhiteSpace(request.Span)
             ? (Result<Length>?)null
             : Length.Read(request.Span, "span", MeasuredLock.Longest, context.Workshop.LengthUnit);
@@ -57,7 +59,19 @@ public static class LockEndpoints
             return Problems.Refused([.. length.Refusals, .. span?.Refusals ?? []]);
         }
 
-        var check = MeasuredLock.Check(new MeasuredLock(request.Place, length.Value, request.Crimps, span?.Value, request.Wave));
+        var one = new MeasuredLock(request.Place, length.Value, request.Crimps, span?.Value, request.Wave);
+        var own = await db
+            .Locks.AsNoTracking()
+            .Where(l => l.LotId == id && l.WithdrawnAt == null)
+            .Select(l => l.LengthMillimetres)
+            .ToArrayAsync(cancellationToken);
+        var usual = (await books.Here(cancellationToken)).UsualStaple(lot.Parentage);
+        if (!request.AsTyped && one.Unlikely(usual, own, context.Workshop.LengthUnit) is { } unlikely)
+        {
+            return Problems.Refused([unlikely]);
+        }
+
+        var check = MeasuredLock.Check(one);
         if (check.IsRefused)
         {
             return Problems.Refused(check.Refusals);

@@ -314,7 +314,7 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
             sentences
                 .Where(s => s.Length > 0)
                 .Prepend(
-                    $"{state.Loads.Count} loads, {plan.Loads} planned at "
+                    $"{state.Loads.Count} {(state.Loads.Count == 1 ? "load" : "loads")}, {plan.Loads} planned at "
                         + $"{Mass.FromGrams(plan.GramsPerLoad).Write(context.Workshop.Unit)}{(tool is null ? "" : $" on {tool.Name}")}; {how}{off}."
                 )
         );

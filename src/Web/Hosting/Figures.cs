@@ -39,7 +39,7 @@ public static class Figures
         new(mass.Grams, mass.Write(unit), from, null, working);
 
     public static MassFigure ToFigure(this Estimate estimate, MassUnit unit, Provenance from, Working? working = null) =>
-        new(estimate.Mass.Grams, estimate.Write(unit), from, Mass.FromGrams(estimate.Sigma).WriteSpread(unit), working);
+        new(estimate.Mass.Grams, estimate.Write(unit), from, Mass.FromGrams(estimate.Doubt).WriteSpread(unit), working);
 
     public static MassFigure? ToFigure(double? grams, double? sigma, MassUnit unit, Provenance from, Working? working = null) =>
         grams is not { } g

@@ -448,6 +448,23 @@ internal static class LotsAtWork
         return lots.Count == wanted.Length ? lots : null;
     }
 
+    /// <summary>Grams of its lots that a run holds, null when it cannot be told.</summary>
+    public static async Task<double?> GramsAt(this EarthyTuftDb db, RunRow run, CancellationToken cancellationToken)
+    {
+        if (run.Lots.All(l => l.Grams is not null))
+        {
+            return run.Lots.Sum(l => l.Grams);
+        }
+
+        Guid[] ids = [.. run.Lots.Select(l => l.LotId)];
+        var left = await db
+            .Lots.AsNoTracking()
+            .Where(l => ids.Contains(l.Id))
+            .ToDictionaryAsync(l => l.Id, l => l.LeftGrams, cancellationToken);
+        // A sum with something unknown in it is unknown.
+        return run.Lots.Aggregate((double?)0, (sum, l) => sum + (l.Grams ?? left.GetValueOrDefault(l.LotId)));
+    }
+
     /// <summary>What running work holds of lots, null for all of one.</summary>
     public static async Task<ILookup<Guid, double?>> HeldOf(
         this EarthyTuftDb db,

@@ -64,12 +64,18 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         return plan.Then<RunOutset>(p => new RunOutset(StoredSpin.Write(p), startedAt, [], request.ToolId is { } tool ? [tool] : []));
     }
 
-    public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(
-            SpinRun
-                .Decide(StoredSpin.State(run), LotForm.Plied, command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
-                .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray())
-        );
+    public async Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
+        SpinRun
+            .Decide(
+                StoredSpin.State(run),
+                LotForm.Plied,
+                SpunFrom.Of(StoredSpin.PlyPlan(run.Plan), await db.GramsAt(run, cancellationToken)),
+                command,
+                context.Workshop.Unit,
+                context.Now,
+                Guid.CreateVersion7
+            )
+            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray());
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 

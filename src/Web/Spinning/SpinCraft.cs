@@ -16,7 +16,7 @@ using static System.FormattableString;
 namespace EarthyTuft.Web.Spinning;
 
 /// <summary>Spinning singles for a yarn that is aimed at: the trail of ply-backs, time, bobbins, and what is counted on the way.</summary>
-internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk tools) : ICraft
+internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk aims, LoadDesk tools) : ICraft
 {
     public string? Place => null;
 
@@ -56,6 +56,8 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
                     SpinRun.Decide(
                         SpinState.Of(Guid.Empty, startedAt, []),
                         LotForm.Singles,
+                        // They were read at the aim already, where their own picture tells how far they are from it.
+                        SpunFrom.Unknown,
                         t.ToCommand(startedAt),
                         context.Workshop.Unit,
                         context.Now,
@@ -91,12 +93,18 @@ internal sealed class SpinCraft(RequestContext context, AimDesk aims, LoadDesk t
             );
     }
 
-    public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
-        Task.FromResult(
-            SpinRun
-                .Decide(StoredSpin.State(run), LotForm.Singles, command, context.Workshop.Unit, context.Now, Guid.CreateVersion7)
-                .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray())
-        );
+    public async Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
+        SpinRun
+            .Decide(
+                StoredSpin.State(run),
+                LotForm.Singles,
+                SpunFrom.Of(StoredSpin.SpinPlan(run.Plan), await db.GramsAt(run, cancellationToken)),
+                command,
+                context.Workshop.Unit,
+                context.Now,
+                Guid.CreateVersion7
+            )
+            .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray());
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 

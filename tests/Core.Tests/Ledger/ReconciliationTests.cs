@@ -97,7 +97,25 @@ public class ReconciliationTests
         family.Step(StepKind.TakeIn, At(family.Out("other", 1), 2.1));
         family.Step(StepKind.Ply, family.All("one"), family.All("other"), At(family.Out("plied", 1), plied));
         family.Step(StepKind.Finish, family.All("plied"), At(family.Out("washed", 1), washed));
-        Assert.Equal(doubts, Reconciliation.Of(family.Entries).Doubts.Count);
+        var reconciled = Reconciliation.Of(family.Entries);
+        Assert.Equal(doubts, reconciled.Doubts.Count);
+
+        // Many weighings together may be surer than the scale; what is told of them is not.
+        var told = reconciled.Flows.Values.Select(f => f.Reconciled).OfType<Estimate>().ToArray();
+        Assert.NotEmpty(told);
+        Assert.All(told, t => Assert.InRange(t.Doubt, 0.05 - 1e-9, double.PositiveInfinity));
+        Assert.Contains(told, t => t.Sigma < 0.05);
+        Assert.Equal(0.1, family.Settled.Left(family["washed"])!.Estimate.Step);
+    }
+
+    [Fact]
+    public void A_doubt_is_told_no_smaller_than_half_a_step_and_reckoned_with_as_it_is()
+    {
+        var sure = new Estimate(Mass.FromGrams(4.25), 0.02) { Step = 0.1 };
+        Assert.Equal((0.05, 0.02), (sure.Doubt, sure.Sigma));
+        Assert.Equal(0.3, new Estimate(Mass.FromGrams(42), 0.3) { Step = 0.1 }.Doubt);
+        Assert.Equal("42 g", new Estimate(Mass.FromGrams(42.4), 0.3) { Step = 5 }.Write(MassUnit.Gram));
+        Assert.Equal(0, LinearForm.Nothing.Estimate.Doubt);
     }
 
     [Fact]

@@ -2,6 +2,7 @@ using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ginning;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -47,6 +48,26 @@ public class UsualLossTests
         Assert.Equal(10, Skirting((LossKind.Skirtings, Mass.FromGrams(200))).Allowance.Grams, 1e-9);
         Assert.Equal(BalanceStatus.Suspicious, Judge(100, Skirting((LossKind.Skirtings, Mass.FromGrams(200)))));
     }
+
+    [Theory]
+    [InlineData(6, BalanceStatus.UsualLoss)]
+    [InlineData(30, BalanceStatus.UsualLoss)]
+    [InlineData(50, BalanceStatus.Suspicious)]
+    public void Husk_and_leaf_that_fly_about_at_the_gin_are_no_question(double gap, BalanceStatus status) =>
+        Assert.Equal(
+            status,
+            Balance.Judge(
+                new Estimate(Mass.FromGrams(gap), 1),
+                false,
+                GinningStation.Definition.UsualLossOf(
+                    null,
+                    [],
+                    Mass.FromGrams(180),
+                    [LotForm.Clean],
+                    [(LossKind.SeedAndTrash, Mass.FromGrams(112))]
+                )
+            )
+        );
 
     [Fact]
     public void Another_kind_that_was_weighed_counts_towards_what_is_usual() =>

@@ -21,7 +21,15 @@ public class SpinRunTests
 
         public IReadOnlyList<Refusal> Tap(RunCommand command, double minutes = 0)
         {
-            var result = SpinRun.Decide(State, makes, command, MassUnit.Gram, Start.AddMinutes(minutes), Guid.CreateVersion7);
+            var result = SpinRun.Decide(
+                State,
+                makes,
+                SpunFrom.Unknown,
+                command,
+                MassUnit.Gram,
+                Start.AddMinutes(minutes),
+                Guid.CreateVersion7
+            );
             if (!result.IsRefused)
             {
                 Events.AddRange(result.Value);

@@ -115,7 +115,18 @@ public class TrailTests(House house) : IClassFixture<House>
         );
         Assert.Equal("first try", Text(Details(run).GetProperty("trail")[0], "changed"));
         // A slip is taken back, and the trail is what it was.
-        run = (await Tap(ada, Id(run), new { kind = "readPlyBack", wraps = "51" })).Expect(200);
+        run = (
+            await Tap(
+                ada,
+                Id(run),
+                new
+                {
+                    kind = "readPlyBack",
+                    wraps = "51",
+                    asTyped = true,
+                }
+            )
+        ).Expect(200);
         run = (await Withdraw(ada, Id(run), Details(run).GetProperty("trail")[1].GetProperty("event").GetGuid())).Expect(200);
         run = (
             await Tap(

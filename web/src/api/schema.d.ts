@@ -4580,6 +4580,11 @@ export interface components {
       /** @description The length the crimps were counted over, as typed. */
       span?: null | string;
       wave?: null | components['schemas']['Wave'];
+      /**
+       * @description It is so long, however unlikely: it is not asked about.
+       * @default false
+       */
+      asTyped: boolean;
     };
     /** @description The shape of a lock for drawing it to scale: everything in millimetres along and across the relaxed lock. */
     LockShape: {
@@ -5898,6 +5903,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A bobbin or a cop is begun. */
     RunCommandBeginBobbin: {
@@ -5914,6 +5921,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Another pass begins. */
     RunCommandBeginCardPass: {
@@ -5924,6 +5933,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A weight that was asked about is as it was noted: some was taken off, or rain came. */
     RunCommandBelieveWeight: {
@@ -5939,6 +5950,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Says that a width that does not fit was right. */
     RunCommandBelieveWidth: {
@@ -5954,6 +5967,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description One load more. */
     RunCommandBlendOneLoad: {
@@ -5966,6 +5981,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description One load more. */
     RunCommandCardOneLoad: {
@@ -5978,6 +5995,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A load is drawn off. */
     RunCommandCombOneLoad: {
@@ -5992,6 +6011,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description So many loads more, counted at the end. */
     RunCommandCountBlendLoads: {
@@ -6007,6 +6028,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description So many loads more, counted at the end. */
     RunCommandCountCardLoads: {
@@ -6022,6 +6045,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description So many loads more, counted at the end. */
     RunCommandCountCombLoads: {
@@ -6037,6 +6062,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Neps counted in a pinch. */
     RunCommandCountNeps: {
@@ -6054,6 +6081,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Nests, and what one of them weighs. */
     RunCommandCountNests: {
@@ -6071,6 +6100,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Counts what came off; a count that comes later stands for the ones before it. */
     RunCommandCountProducts: {
@@ -6102,6 +6133,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Something is counted. */
     RunCommandCountSpun: {
@@ -6126,6 +6159,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A bobbin, a cop or a skein is done. */
     RunCommandFillBobbin: {
@@ -6152,6 +6187,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description What tells a bath's temperature from now on. */
     RunCommandHangProbe: {
@@ -6172,6 +6209,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Ends of draws, kept apart. */
     RunCommandKeepEnds: {
@@ -6184,6 +6223,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description The wool is lifted out. Lifting twice is lifting once. */
     RunCommandLiftBath: {
@@ -6204,6 +6245,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Notes what the pinch is like. */
     RunCommandMeasureBall: {
@@ -6226,6 +6269,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Notes from which end a colour drafts more easily. */
     RunCommandNoteBetterEnd: {
@@ -6240,6 +6285,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description How it is drawn is noted. */
     RunCommandNoteDraw: {
@@ -6252,6 +6299,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Notes that the ball opened as it dried. */
     RunCommandNoteOpened: {
@@ -6262,6 +6311,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Everything is split and laid into one another once more. */
     RunCommandPassBlend: {
@@ -6272,6 +6323,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A temperature was read. */
     RunCommandReadBath: {
@@ -6289,6 +6342,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description The angle is read while it is plied. */
     RunCommandReadPlyAngle: {
@@ -6314,6 +6369,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A fresh ply-back is read. */
     RunCommandReadPlyBack: {
@@ -6354,6 +6411,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Plans what is not done yet anew. */
     RunCommandReplanStrips: {
@@ -6368,6 +6427,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description It is left to rest. */
     RunCommandRestSingles: {
@@ -6383,6 +6444,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Somebody sits down to it. */
     RunCommandSitDown: {
@@ -6393,6 +6456,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description And stops. */
     RunCommandStandUp: {
@@ -6403,6 +6468,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description The next strip of a ply is done. */
     RunCommandTickStrip: {
@@ -6418,6 +6485,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description All fibre goes over to the other comb. */
     RunCommandTransferFibre: {
@@ -6428,6 +6497,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description The weight of a load that was noted without one, or with a wrong one. */
     RunCommandWeighCardLoad: {
@@ -6445,6 +6516,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description Waste of one kind. */
     RunCommandWeighCardWaste: {
@@ -6459,6 +6532,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description The weights of a load that was noted without them, or with wrong ones. */
     RunCommandWeighCombLoad: {
@@ -6478,6 +6553,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description What lies on the floor. */
     RunCommandWeighCombWaste: {
@@ -6490,6 +6567,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A weight of what lies on the rack. */
     RunCommandWeighRack: {
@@ -6502,6 +6581,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description A measured length of top. */
     RunCommandWeighSliver: {
@@ -6519,6 +6600,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description What the last transfer left in the tines. */
     RunCommandWeighTufts: {
@@ -6537,6 +6620,8 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      asTyped?: boolean;
     };
     /** @description What a run fills in of the entry that logs it. */
     RunEntry: {

@@ -15,6 +15,7 @@ import { parentage, placeWord, waveWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 import { useChange, useSend } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import { UnlikelyAnswers } from '../ui/UnlikelyAnswers';
 import typography from '../ui/typography.module.css';
 import styles from './LockBench.module.css';
 
@@ -68,19 +69,23 @@ export function LockBench() {
   if (lot.isLoadingError) return <ProblemNotice error={lot.error} retry={() => void lot.refetch()} />;
   if (!lot.data) return null;
   const { lot: head, staple } = lot.data;
-  const submit = (e: FormEvent) => {
-    e.preventDefault();
+  const add = (length: string, asTyped = false) =>
     sent.go(
       {
-        length: form.length,
+        length,
         place,
         crimps: number(form.crimps),
         span: form.span.trim() || null,
         wave: form.wave || null,
+        asTyped,
       },
       form.key,
     );
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    add(form.length);
   };
+  const unlikely = sent.error?.refusals.find((r) => r.code === 'unlikely');
   const own = staple.inherited ? [] : staple.locks;
 
   return (
@@ -116,6 +121,7 @@ export function LockBench() {
           }
           autoFocus
         />
+        {unlikely && <UnlikelyAnswers question={unlikely} was={add} isSo={() => add(form.length, true)} />}
         <SelectField
           label="Place"
           value={place}

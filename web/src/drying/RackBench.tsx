@@ -180,7 +180,7 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
               setHour(text);
             }}
             error={weighing.error?.at('at')}
-            help="empty for now"
+            help="left empty: now"
           />
           <Row gap={1}>
             <Button type="submit" variant={dry ? 'outlined' : 'contained'} disabled={mass.trim() === ''}>

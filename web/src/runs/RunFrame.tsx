@@ -10,6 +10,7 @@ import { Column, Row } from '../ui/layouts';
 import { LotLinks } from './LotLinks';
 import { codesOf, type Run } from './queries';
 import { PauseNotice } from './SayCount';
+import { UnlikelyFigures } from './UnlikelyFigures';
 import { useUnseen, type useRunActs } from './taps';
 import typography from '../ui/typography.module.css';
 import styles from './RunFrame.module.css';
@@ -41,6 +42,7 @@ export function RunFrame({
         </p>
       </div>
       <PauseNotice step={run.craft} />
+      <UnlikelyFigures run={run.id} />
       {children}
       <Photographs of="run" id={run.id} what={codesOf(run)} />
     </section>

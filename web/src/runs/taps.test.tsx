@@ -4,7 +4,7 @@ import { act, cleanup, renderHook, waitFor } from '@testing-library/react';
 import type { ReactNode } from 'react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { api, Problem, queryClient, type Schema } from '../api/client';
-import { emptying, keepTaps, useRunActs, useTap, useUnseenTaps } from './taps';
+import { emptying, keepTaps, useRunActs, useTap, useUnlikely, useUnseenTaps } from './taps';
 import type { Run } from './queries';
 
 const wrapper = ({ children }: { children: ReactNode }) => (
@@ -32,7 +32,7 @@ function slowServer() {
   return {
     sent,
     answer: (run = runOf([])) => act(() => answers.shift()?.take(run)),
-    refuse: () => act(() => answers.shift()?.refuse(new Problem(422, 'refused', 'It cannot be.'))),
+    refuse: (problem = new Problem(422, 'refused', 'It cannot be.')) => act(() => answers.shift()?.refuse(problem)),
   };
 }
 
@@ -137,6 +137,43 @@ describe('taps on a slow line', () => {
     server.refuse();
     await waitFor(() => expect(result.current.busy).toBe(false));
     expect([field, server.sent.map((s) => (s.body as { mass: string }).mass)]).toEqual(['35', ['37', '36']]);
+  });
+
+  it('that hardly can be are asked about: the answer is sent as it was meant, or as it was typed, or the field holds it again', async () => {
+    const server = slowServer();
+    const pass = handClock();
+    const { result } = renderHook(() => ({ tap: useTap('R'), asked: useUnlikely('R') }), { wrapper });
+    let field = '';
+    const set = (change: (now: string) => string) => (field = change(field));
+    const question = new Problem(422, 'refused', '43 g? A load here is 5 g.', [
+      { field: 'noil', code: 'unlikely', reason: '43 g? A load here is 5 g.', choices: ['4.3 g'] },
+    ]);
+    const combed = { kind: 'combOneLoad', top: '4', noil: '43', at: '2026-05-14T10:00:00Z' } as const;
+    const tap = async (times: number) => {
+      pass(500);
+      act(() => void result.current.tap.send(combed, emptying(['43', set])));
+      await waitFor(() => expect(server.sent).toHaveLength(times));
+      server.refuse(question);
+      await waitFor(() => expect(result.current.asked).toHaveLength(1));
+    };
+    await tap(1);
+    expect([field, result.current.tap.error]).toEqual(['', null]);
+    act(() => result.current.asked[0]!.was('4.3 g'));
+    await waitFor(() => expect(server.sent).toHaveLength(2));
+    server.answer();
+    await tap(3);
+    act(() => result.current.asked[0]!.isSo());
+    await waitFor(() => expect(server.sent).toHaveLength(4));
+    server.answer();
+    await tap(5);
+    act(() => result.current.asked[0]!.anew());
+    expect(field).toBe('43');
+    await waitFor(() => expect(result.current.asked).toEqual([]));
+    expect([server.sent[1]!.body, server.sent[3]!.body]).toEqual([
+      { ...combed, noil: '4.3 g' },
+      { ...combed, asTyped: true },
+    ]);
+    expect(new Set(server.sent.map((s) => s.key)).size).toBe(5);
   });
 
   it('take back the one that was seen last when it was pressed', async () => {

@@ -25,6 +25,9 @@ const storePrefix = 'tap:';
 const patience = 3000;
 const isAway = (e: unknown) => e instanceof Problem && e.isAway;
 
+/** The question about a figure that hardly can be; its tap waits for the answer. */
+const unlikely = (e: unknown) => (e instanceof Problem ? e.refusals.find((r) => r.code === 'unlikely') : undefined);
+
 /** The event that a tap came to, by the tap's key; null where somebody went on before it could be told. */
 const eventOf = new Map<string, string | null>();
 
@@ -161,6 +164,9 @@ export const emptying =
     return () => fields.forEach(([was, set, fresh = '']) => set((now) => (now === fresh ? was : now)));
   };
 
+/** What stood in the fields of a tap that is asked about, for who types it anew. */
+const putBacks = new Map<number, () => void>();
+
 /** Sends taps at a run, one after another. */
 export function useTap(run: string) {
   const [failed, setFailed] = useState<unknown>(null);
@@ -186,6 +192,11 @@ export function useTap(run: string) {
         .then(
           () => queryClient.getMutationCache().remove(mutation),
           (error: unknown) => {
+            // What is asked about is answered by a tap of its own, and the field is free for the next.
+            if (unlikely(error)) {
+              if (putBack) putBacks.set(mutation.mutationId, putBack);
+              return;
+            }
             setFailed(error);
             putBack?.();
           },
@@ -217,10 +228,64 @@ export function useUnseen(run: Run) {
   return (which: (command: Schema['RunCommand']) => boolean) => commands.filter(which).length;
 }
 
+/** What was typed here that hardly can be, in its order, with what answers it. */
+export function useUnlikely(run: string) {
+  const asked = useMutationState({
+    filters: {
+      mutationKey,
+      status: 'error',
+      predicate: (m) => (m.state.variables as Tap).run === run && unlikely(m.state.error) !== undefined,
+    },
+    select: (m) => ({
+      mutation: m,
+      tap: m.state.variables as Tap,
+      question: unlikely(m.state.error)!,
+    }),
+  });
+  return asked.map(({ mutation, tap, question }) => {
+    const forget = () => {
+      queryClient.getMutationCache().remove(mutation);
+      putBacks.delete(mutation.mutationId);
+    };
+    const answer = (change: object) => {
+      forget();
+      const again: Tap = {
+        ...tap,
+        key: newKey(),
+        order: nextOrder(),
+        command: { ...tap.command!, ...change } as Schema['RunCommand'],
+      };
+      const sent = build(again);
+      // What is wrong with it now is told where taps are told that had waited.
+      restored.add(sent.mutationId);
+      void sent.execute(again).then(
+        () => queryClient.getMutationCache().remove(sent),
+        () => undefined,
+      );
+    };
+    return {
+      id: mutation.mutationId,
+      question,
+      /** It was meant so; what was not asked about stays as it is. */
+      was: (choice: string) => answer({ [question.field]: choice }),
+      isSo: () => answer({ asTyped: true }),
+      /** Its fields hold again what stood there, where nothing was typed since. */
+      anew: () => {
+        putBacks.get(mutation.mutationId)?.();
+        forget();
+      },
+    };
+  });
+}
+
 /** What had waited for the server when the page was left, and was then refused. */
 export const useRefusedTaps = () =>
   useMutationState({
-    filters: { mutationKey, status: 'error', predicate: (m) => restored.has(m.mutationId) },
+    filters: {
+      mutationKey,
+      status: 'error',
+      predicate: (m) => restored.has(m.mutationId) && unlikely(m.state.error) === undefined,
+    },
     select: (m) => ({
       id: m.mutationId,
       reason: m.state.error instanceof Error ? m.state.error.message : '',

@@ -170,7 +170,7 @@ export function BathWatch({ run, bath, call, title }: Props) {
               setHour(text);
             }}
             error={noting.error?.at('at')}
-            help="empty for now"
+            help="left empty: now"
           />
           <Button type="submit" disabled={typed.trim() === '' || noting.busy}>
             Note it

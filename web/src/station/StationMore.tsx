@@ -27,7 +27,7 @@ export function StationMore({ station, state, change, at, air, currency }: Props
         value={state.doneAt}
         onChange={(doneAt) => change({ doneAt })}
         error={at('doneAt')}
-        help="empty for now"
+        help="left empty: now"
       />
       <TextField
         label="Who"

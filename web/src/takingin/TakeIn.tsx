@@ -215,7 +215,7 @@ export function TakeIn() {
             value={form.doneAt}
             onChange={(doneAt) => change({ doneAt })}
             error={error?.at('doneAt')}
-            help="empty for now"
+            help="left empty: now"
           />
           <TimeField
             label="Shorn on"
