@@ -15,6 +15,13 @@ foreach (var name in names)
         continue;
     }
 
+    if (name == "web-process-mb")
+    {
+        await BusyShop.Measure(address, connection);
+        Console.WriteLine(FormattableString.Invariant($"figure {name} {await WebProcess.MegabytesAtRest():0} 500"));
+        continue;
+    }
+
     if (name == "busy-shop")
     {
         foreach (var (figure, measured, bound) in await BusyShop.Measure(address, connection))

@@ -58,31 +58,6 @@ public static class DryingWatch
     private const double NearRest = 0.2;
 
     private static readonly Belief LogTau = new(Math.Log(150), 0.8);
-    private static readonly double[] Steady =
-    [
-        0,
-        .05,
-        .1,
-        .15,
-        .2,
-        .3,
-        .4,
-        .5,
-        .6,
-        .7,
-        .8,
-        .9,
-        1,
-        1.15,
-        1.3,
-        1.45,
-        1.6,
-        1.8,
-        2,
-        2.3,
-        2.6,
-        3,
-    ];
 
     /// <summary>Fits.</summary>
     /// <param name="readings">In any order.</param>
@@ -91,13 +66,15 @@ public static class DryingWatch
     /// <param name="tolerancePercent">Above rest that counts as dry.</param>
     /// <param name="air">How the air by the rack wanders; indoors where it is left out.</param>
     /// <param name="pace">What is known of the air; nothing where it is left out.</param>
+    /// <param name="waterOut">How the water was taken out before: it tells how long a steady start may be.</param>
     public static DryingForecast Fit(
         IReadOnlyList<DryingReading> readings,
         Belief? expected,
         double scaleStepGrams,
         double tolerancePercent = DryingCurve.TolerancePercent,
         RackAir? air = null,
-        AirPace? pace = null
+        AirPace? pace = null,
+        WaterOut waterOut = WaterOut.SpunOut
     )
     {
         var told = DryingReadings.Sort(readings, expected, scaleStepGrams);
@@ -107,7 +84,8 @@ public static class DryingWatch
             scaleStepGrams,
             tolerancePercent,
             air ?? RackAir.Indoors,
-            pace ?? AirPace.Even
+            pace ?? AirPace.Even,
+            SteadyStart.After(waterOut)
         ) with
         {
             Readings = told,
@@ -124,7 +102,8 @@ public static class DryingWatch
         double scaleStepGrams,
         double tolerancePercent,
         RackAir air,
-        AirPace pace
+        AirPace pace,
+        SteadyStart start
     )
     {
         var agreed = Agree(sorted);
@@ -145,7 +124,7 @@ public static class DryingWatch
             return new DryingForecast(null, null, null, null, false, "Cannot tell yet: it has not grown lighter.");
         }
 
-        if (Best(InAir(sorted, pace), expected, scaleStepGrams, air.LogWander) is not { } trial)
+        if (Best(InAir(sorted, pace), expected, scaleStepGrams, air.LogWander, start) is not { } trial)
         {
             return new DryingForecast(null, null, null, null, agreed, "Cannot tell yet: these weights are like no drying. Weigh it again.");
         }
@@ -174,11 +153,21 @@ public static class DryingWatch
     /// <param name="readings">In any order.</param>
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     /// <param name="pace">What was known of the air beforehand.</param>
+    /// <param name="waterOut">How the water was taken out before.</param>
     /// <returns>As <see cref="RackAir.LogWander"/>; null where too little was weighed, or it never came near its rest.</returns>
-    public static double? WanderOf(IReadOnlyList<DryingReading> readings, double scaleStepGrams, AirPace? pace = null)
+    public static double? WanderOf(
+        IReadOnlyList<DryingReading> readings,
+        double scaleStepGrams,
+        AirPace? pace = null,
+        WaterOut waterOut = WaterOut.SpunOut
+    )
     {
+        var start = SteadyStart.After(waterOut);
         var counted = InAir([.. DryingReadings.Sort(readings, null, scaleStepGrams).Counted], pace ?? AirPace.Even);
-        if (counted.Length < RackAir.WeighingsToLearn || Best(counted, null, scaleStepGrams, RackAir.Unknown.LogWander) is not { } free)
+        if (
+            counted.Length < RackAir.WeighingsToLearn
+            || Best(counted, null, scaleStepGrams, RackAir.Unknown.LogWander, start) is not { } free
+        )
         {
             return null;
         }
@@ -190,7 +179,7 @@ public static class DryingWatch
         }
 
         // Air that explains the weighings as well when it does not wander at all did not.
-        var steady = Best(counted, null, scaleStepGrams, RackAir.Steady.LogWander);
+        var steady = Best(counted, null, scaleStepGrams, RackAir.Steady.LogWander, start);
         return steady is not null && free.LogEvidence - steady.LogEvidence < 1 ? RackAir.Steady.Wander : free.Wander;
     }
 
@@ -238,7 +227,7 @@ public static class DryingWatch
     );
 
     // Null when no curve at all goes through the readings.
-    private static Trial? Best(DryingReading[] readings, Belief? expected, double step, Belief logWander)
+    private static Trial? Best(DryingReading[] readings, Belief? expected, double step, Belief logWander, SteadyStart start)
     {
         var last = readings[^1].Grams;
         var rest = expected is not null
@@ -253,7 +242,7 @@ public static class DryingWatch
         var taus = Trials.Ratios(Math.Exp(LogTau.Mean - 3.5 * LogTau.Deviation), Math.Exp(LogTau.Mean + 3.5 * LogTau.Deviation), 36);
         var wanders = Wanders(logWander.Mean - 1.8 * logWander.Deviation, logWander.Mean + 1.8 * logWander.Deviation);
         // Far too coarse for what the readings tell: taken as noisier at first, so that no good pair falls between two trial values.
-        var nodes = Weigh(readings, rest, wet, 4 * noise, taus, Steady, wanders, logWander);
+        var nodes = Weigh(readings, rest, wet, 4 * noise, taus, start.Lengths, wanders, logWander, start);
         for (var pass = 0; pass < 2 && nodes.Length > 0; pass++)
         {
             // Closed in on where the weight lies, until the trial values are much finer than what the readings tell.
@@ -273,7 +262,8 @@ public static class DryingWatch
                 taus,
                 [.. Enumerable.Range(0, 22).Select(i => from + (steadyHigh + steadyPad - from) * i / 21)],
                 Wanders(wanderLow - 0.01, wanderHigh + 0.01),
-                logWander
+                logWander,
+                start
             );
             if (pass == 0 && nodes.Length > 0 && readings.Length >= 6)
             {
@@ -356,7 +346,8 @@ public static class DryingWatch
         double[] taus,
         double[] steadies,
         double[] wanders,
-        Belief logWander
+        Belief logWander,
+        SteadyStart start
     )
     {
         var filters = new DryingFilter[taus.Length * steadies.Length * wanders.Length];
@@ -371,9 +362,8 @@ public static class DryingWatch
                 for (var s = 0; s < steadies.Length; s++)
                 {
                     var filter = new DryingFilter(readings, rest, wet, noise, tau, steadies[s] * tau, wander);
-                    // A steady start of any length is as likely as another up to about the time constant, and rarer beyond.
                     var width = (s + 1 < steadies.Length ? steadies[s + 1] : steadies[s]) - (s > 0 ? steadies[s - 1] : steadies[s]);
-                    var log = filter.LogEvidence - 0.5 * (tauOff + airOff) + Math.Log(width) - 0.5 * Math.Pow(steadies[s] / 1.2, 2);
+                    var log = filter.LogEvidence - 0.5 * (tauOff + airOff) + Math.Log(width * start.Density(steadies[s]));
                     (filters[i], logs[i]) = (
                         filter,
                         filter.RestGrams <= 0 || filter.WetGrams <= 0 || double.IsNaN(log) ? double.NegativeInfinity : log

@@ -202,7 +202,8 @@ public static class RackRun
             state.Plan.Expected,
             scaleStepGrams,
             air: heard ? air.WhereHeard : air,
-            pace: pace
+            pace: pace,
+            waterOut: state.Plan.WaterOut
         );
         var counted = forecast.Readings!.Counted.ToHashSet(ReferenceEqualityComparer.Instance);
         return new RackFit(
@@ -217,7 +218,7 @@ public static class RackRun
     /// <param name="scaleStepGrams">The scale's division, above zero.</param>
     /// <param name="pace">What was known of the air beforehand, and does not count as wandering.</param>
     public static double? Learned(RackState state, double scaleStepGrams, AirPace? pace = null) =>
-        DryingWatch.WanderOf([.. Readings(state).Values], scaleStepGrams, pace);
+        DryingWatch.WanderOf([.. Readings(state).Values], scaleStepGrams, pace, state.Plan.WaterOut);
 
     private static Dictionary<RackWeight, DryingReading> Readings(RackState state) =>
         state.Weights.ToDictionary(w => w, w => new DryingReading((w.At - state.First).TotalMinutes, w.Grams) { Believed = w.Believed });

@@ -62,7 +62,6 @@ internal sealed class DryWeights
 
         var of = OwnLog.ClassOf(book, lots[0].Parentage, lots[0].Fibre);
         var yields = YieldForecast.Of(AllStations.Typical(StepKind.Wash, of)!, own!.Yields.For(StepKind.Wash, of, lots[0].Parentage));
-        var taken = theirs.Sum(w => w.Taken);
-        return new Belief(taken * yields.Median, taken * Math.Max(0.02, (yields.Upper - yields.Lower) / 2.56));
+        return ExpectedDryWeight.Of(theirs.Sum(w => w.Taken), yields);
     }
 }

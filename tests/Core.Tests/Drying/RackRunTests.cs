@@ -1,4 +1,6 @@
 using EarthyTuft.Core.Drying;
+using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
@@ -9,6 +11,26 @@ namespace EarthyTuft.Core.Tests.Drying;
 /// <summary>What may happen at a rack, and where it stands.</summary>
 public class RackRunTests
 {
+    [Fact]
+    public void A_class_alone_tells_a_dry_weight_less_surely_than_own_washes_and_dripping_wool_may_stay_steady_for_longer()
+    {
+        var typical = FleeceClasses.CleanYield(FleeceClass.Medium);
+        var (alone, own) = (
+            ExpectedDryWeight.Of(1000, YieldForecast.Of(typical, [])),
+            ExpectedDryWeight.Of(1000, YieldForecast.Of(typical, [0.6, 0.61, 0.62]))
+        );
+        Assert.Equal(610, alone.Mean, 1e-9);
+        Assert.InRange(own.Deviation, 20, alone.Deviation / 2);
+
+        // Nine weighings along a straight line: of spun-out wool its end is near, of dripping wool nobody knows.
+        DryingReading[] straight = [.. Enumerable.Range(0, 9).Select(i => new DryingReading(i * 40, 1500 - (i * 50)))];
+        DryingForecast After(WaterOut waterOut) => DryingWatch.Fit(straight, new Belief(700, 30), 1, waterOut: waterOut);
+        Assert.True(
+            After(WaterOut.Dripping).Law!.SteadyMinutes / After(WaterOut.Dripping).Law!.TimeConstantMinutes
+                > After(WaterOut.SpunOut).Law!.SteadyMinutes / After(WaterOut.SpunOut).Law!.TimeConstantMinutes
+        );
+    }
+
     private static readonly DateTimeOffset Now = new(2026, 5, 14, 18, 0, 0, TimeSpan.Zero);
     private static readonly DateTimeOffset Laid = Now.AddHours(-10);
     private readonly List<RunEvent<RackEvent>> happened = [];
