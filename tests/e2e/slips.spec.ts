@@ -34,6 +34,10 @@ test('a figure that does not read is refused at its field, in every form, and no
   await refused(/^Room humidity/, '60-65', () => page.getByRole('button', { name: 'Take it in' }).click());
 
   await page.goto(at(`/lots/${code}/locks`));
+  await page.getByLabel('Length, butt to tip').fill('1100');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^1100 mm\? Locks/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'It was 110 mm' })).toBeVisible();
   await page.getByLabel('Length, butt to tip').fill('110');
   await refused('Crimps', 'many', () => page.getByRole('button', { name: 'Add this lock' }).click());
 

@@ -51,18 +51,18 @@ public sealed record MeasuredLock(FleecePlace Place, Length Length, int? Crimps,
     /// <param name="own">The locks of this fleece so far, in millimetres.</param>
     /// <param name="unit">What lengths are told in.</param>
     /// <returns><c>unlikely</c> at <c>length</c>, or null.</returns>
-    public Refusal? Unlikely(Span? usual, IEnumerable<double> own, LengthUnit unit)
+    public Refusal? Unlikely(Span? usual, IReadOnlyCollection<double> own, LengthUnit unit)
     {
         string Write(double millimetres) => Quantities.Length.FromMillimetres(millimetres).Write(unit);
         return TypedFigures.Figure(
             "length",
             Length.Millimetres,
             TypedFigures.Lock(usual, own),
-            usual is { } of
-                ? $"Locks of its kind are {Write(of.Low)} to {Write(of.High)}."
+            usual is { } of ? $"Locks of its kind are {Write(of.Low)} to {Write(of.High)}."
+                : own.Count > 0 ? $"The locks before it were {Write(own.Min())} to {Write(own.Max())}."
                 : $"Locks are from {Write(5)} to {Write(Longest)} long.",
             Write,
-            usual?.Middle,
+            usual?.Middle ?? (own.Count > 0 ? own.Average() : null),
             10,
             Quantities.Length.MillimetresPerInch
         );

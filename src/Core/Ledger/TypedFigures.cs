@@ -47,11 +47,15 @@ public static class TypedFigures
     /// <summary>What a lock's length can be.</summary>
     /// <param name="usual">The breed's, in millimetres; null when not known.</param>
     /// <param name="own">Locks of this fleece so far, in millimetres.</param>
-    public static Span Lock(Span? usual, IEnumerable<double> own) =>
-        About([usual?.Low ?? ShortestLock, usual?.High ?? LongestLock, .. own], 1 / LocksDiffer, LocksDiffer);
+    public static Span Lock(Span? usual, IEnumerable<double> own)
+    {
+        double[] known = [.. usual is { } of ? [of.Low, of.High] : (double[])[], .. own];
+        return About(known.Length > 0 ? known : [ShortestLock, LongestLock], 1 / LocksDiffer, LocksDiffer);
+    }
 
-    /// <summary>By so many times a lock may be beyond its breed's, or the locks before it (ours): shorn twice a year, or every other.</summary>
-    public const double LocksDiffer = 2.5;
+    /// <summary>By so many times a lock may be beyond its breed's, or the locks before it (ours): shorn twice a year, or every other; hair beside
+    /// undercoat.</summary>
+    public const double LocksDiffer = 3;
 
     // Where no breed tells it: from undercoat to long lustre wool, in millimetres (typical).
     private const double ShortestLock = 15,

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Drying;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;

@@ -53,6 +53,18 @@ public class LockAndSampleTests(House house) : IClassFixture<House>
             (await ada.Post($"/api/lots/{raw}/locks", new { length = "100" }, key)).Expect(200).GetProperty("count").GetInt32()
         );
         Assert.Equal(["length not-a-length"], (await ada.Post($"/api/lots/{raw}/locks", new { length = "long" })).Refused());
+        var unlikely = await ada.Post($"/api/lots/{raw}/locks", new { length = "1100" });
+        Assert.Equal(["length unlikely"], unlikely.Refused());
+        Assert.Contains(
+            "110 mm",
+            unlikely.Json.GetProperty("refusals")[0].GetProperty("choices").EnumerateArray().Select(c => c.GetString())
+        );
+        Assert.Equal(["length unlikely"], (await ada.Post($"/api/lots/{raw}/locks", new { length = "11" })).Refused());
+        // What no lock is stays refused, whoever says it.
+        Assert.Equal(
+            ["length out-of-range"],
+            (await ada.Post($"/api/lots/{raw}/locks", new { length = "1100", asTyped = true })).Refused()
+        );
         Assert.Equal(["span span-missing"], (await ada.Post($"/api/lots/{raw}/locks", new { length = "100", crimps = 4 })).Refused());
     }
 
