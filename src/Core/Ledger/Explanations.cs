@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Fibres;
-using EarthyTuft.Core.Quantities;
 using MathNet.Numerics.Distributions;
 
 namespace EarthyTuft.Core.Ledger;
@@ -30,14 +29,14 @@ public static class Explanations
     /// <summary>Explains a contradiction.</summary>
     /// <param name="family">The entries of the lots in question and of their kin, oldest first, without the new one.</param>
     /// <param name="added">The new entry as it would be logged.</param>
-    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="habits">How often each kind of slip is made here, and the workshop's bowls.</param>
     /// <param name="expected">What usually goes at the steps of the family and the new one, by entry, as far as that is known; null where
     /// nothing is.</param>
     /// <returns>Likeliest first; empty when the new entry contradicts nothing.</returns>
     public static IReadOnlyList<Explanation> Of(
         IReadOnlyCollection<Entry> family,
         Entry added,
-        Mass? usualBowl,
+        SlipHabits habits,
         IReadOnlyDictionary<Guid, UsualLoss>? expected = null
     )
     {
@@ -56,9 +55,9 @@ public static class Explanations
         }
 
         Entry[] closed = [.. family, closing];
-        var named = Named(Reconciliation.Of(closed, usualBowl));
+        var named = Named(Reconciliation.Of(closed, habits.UsualBowl));
         var shares = new LossShares(closed, MassSolver.Of(closed), expected);
-        return Ranked(gaps.SelectMany(g => Suspects(g.Gap, null, flows, shares, usualBowl)), named, added.Id);
+        return Ranked(gaps.SelectMany(g => Suspects(g.Gap, null, flows, shares, habits)), named, added.Id);
     }
 
     /// <summary>Explains a gap that stands in the log.</summary>
@@ -66,7 +65,7 @@ public static class Explanations
     /// <param name="masses">Its masses.</param>
     /// <param name="reconciliation">Its reconciliation.</param>
     /// <param name="entryId">The entry; a step with a balance or a recount.</param>
-    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="habits">How often each kind of slip is made here, and the workshop's bowls.</param>
     /// <param name="expected">What usually goes at the steps of the family, by entry, as far as that is known: a weight that makes of a usual
     /// loss an unusual one is the likelier slip. Null where nothing is known.</param>
     /// <returns>Likeliest first; empty when the entry fits or its gap cannot be told.</returns>
@@ -75,7 +74,7 @@ public static class Explanations
         MassSolver masses,
         Reconciliation reconciliation,
         Guid entryId,
-        Mass? usualBowl,
+        SlipHabits habits,
         IReadOnlyDictionary<Guid, UsualLoss>? expected = null
     )
     {
@@ -90,7 +89,7 @@ public static class Explanations
 
         var flows = Weighed(family);
         var shares = new LossShares(family, masses, expected);
-        return Ranked(Suspects(gap, masses.BalanceAt(entryId).Usual, flows, shares, usualBowl), Named(reconciliation), entryId);
+        return Ranked(Suspects(gap, masses.BalanceAt(entryId).Usual, flows, shares, habits), Named(reconciliation), entryId);
     }
 
     /// <summary>Explains a loss found by difference that is unlike what usually goes there: which slip in which weighing would bring it to
@@ -100,7 +99,7 @@ public static class Explanations
     /// <param name="checkedFlows">Weighings that some balance checks and that agree with it.</param>
     /// <param name="entryId">The entry whose loss is found by difference, with what is usual there.</param>
     /// <param name="about">The entry that is asked about, whose own weighings are told as new.</param>
-    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="habits">How often each kind of slip is made here, and the workshop's bowls.</param>
     /// <returns>Likeliest first; empty where the loss is usual, or nothing is known of what is.</returns>
     public static IReadOnlyList<Explanation> OfDifference(
         IReadOnlyCollection<Entry> family,
@@ -108,7 +107,7 @@ public static class Explanations
         IReadOnlySet<Guid> checkedFlows,
         Guid entryId,
         Guid about,
-        Mass? usualBowl
+        SlipHabits habits
     )
     {
         var balance = masses.BalanceAt(entryId);
@@ -152,7 +151,7 @@ public static class Explanations
 
             found.AddRange(
                 SlipChances
-                    .Of(weighing.Logged, told.Flow.Role == FlowRole.Out, Density, usualBowl)
+                    .Of(weighing.Logged, told.Flow.Role == FlowRole.Out, Density, habits)
                     // Only what would bring it inside is an explanation.
                     .Where(s => Yield(s.Likelier) is var y && y >= low && y <= high)
                     .Select(s =>
@@ -256,7 +255,7 @@ public static class Explanations
         UsualLoss? usual,
         Dictionary<Guid, (Flow Flow, Guid Entry)> flows,
         LossShares shares,
-        Mass? usualBowl
+        SlipHabits habits
     )
     {
         // With the weighing set right a step still loses what it usually does, somewhere up to its allowance; a little always falls.
@@ -285,7 +284,7 @@ public static class Explanations
                 return within <= 0 ? 0 : within * Math.Abs(slope) * shares.At(weighing, typed);
             }
 
-            var slips = SlipChances.Of(weighing.Logged, told.Flow.Role == FlowRole.Out, Density, usualBowl);
+            var slips = SlipChances.Of(weighing.Logged, told.Flow.Role == FlowRole.Out, Density, habits);
             var width = Math.Sqrt((sigma * sigma) + (allowance * allowance / 12)) / Math.Abs(slope);
             var other = SlipChances.Unknown(weighing.Logged, right, width, Density);
             var chance = slips.Sum(s => s.Chance) + other.Chance;

@@ -159,7 +159,7 @@ public sealed class Reconciliation
         var weighings = family
             .SelectMany(e => e.Flows.Where(f => f.Weighing is not null).Select(f => (Flow: f, Entry: e.Id)))
             .ToDictionary(p => p.Flow.Id);
-        var explained = Explanations.OfDifference(family, masses, agreeing, entry.Id, entry.Id, usualBowl);
+        var explained = Explanations.OfDifference(family, masses, agreeing, entry.Id, entry.Id, new SlipHabits(usualBowl));
         var told = masses.GapAt(entry.Id)!.Terms.Select(t => t.Weighing.Id).ToHashSet();
         var suspects =
             explained.Count > 0

@@ -24,6 +24,11 @@ public static class SlipChances
     /// <summary>A bowl that somebody forgot, in grams (typical).</summary>
     private static readonly (double Least, double Most) Bowl = (100, 400);
 
+    private const double BowlShare = 0.2;
+
+    /// <summary>Beside the bowls that were weighed along here, others count as so many times (ours).</summary>
+    private const double UnknownBowls = 3;
+
     // Damp adds to a rested weight; wool that still drips weighs up to twice as much (typical).
     private static readonly (double Prior, double Least, double Most)[] Damp = [(0.10, 1.08, 1.30), (0.05, 1.30, 2.00)];
 
@@ -33,9 +38,9 @@ public static class SlipChances
     /// <param name="logged">What was logged, in grams above zero.</param>
     /// <param name="mayBeDamp">Whether wool that came out is weighed, which can be damp.</param>
     /// <param name="density">How likely it is that the scale should have said so many grams, by everything but the weighing itself.</param>
-    /// <param name="usualBowl">The workshop's usual bowl, null when it has none.</param>
+    /// <param name="habits">How often each kind of slip is made here, and which bowls are weighed along.</param>
     /// <returns>Likeliest first; a kind stands there once for each figure that it may have been, and a lost digit once for all.</returns>
-    public static IReadOnlyList<SlipChance> Of(double logged, bool mayBeDamp, Func<double, double> density, Mass? usualBowl)
+    public static IReadOnlyList<SlipChance> Of(double logged, bool mayBeDamp, Func<double, double> density, SlipHabits habits)
     {
         var found = new List<SlipChance>();
         // A digit that was lost can be any; of the others each figure stands for itself.
@@ -44,13 +49,20 @@ public static class SlipChances
             Add(way.Key.Kind, [.. way.Select(t => (t.Right, t.Share * density(t.Right)))]);
         }
 
-        if (usualBowl is { Grams: > 0 } bowl && logged > bowl.Grams)
+        if (habits.UsualBowl is { Grams: > 0 } bowl && logged > bowl.Grams)
         {
-            Add(SlipKind.UsualBowl, [(logged - bowl.Grams, 0.2 * density(logged - bowl.Grams))]);
+            Add(SlipKind.UsualBowl, [(logged - bowl.Grams, BowlShare * density(logged - bowl.Grams))]);
+        }
+
+        // A bowl that was weighed along here before is known by its weight.
+        var times = habits.Bowls.Sum(b => b.Times) + UnknownBowls;
+        foreach (var (grams, often) in habits.Bowls.Where(b => logged > b.Grams))
+        {
+            Add(SlipKind.ForgottenTare, [(logged - grams, BowlShare * often / times * density(logged - grams))]);
         }
 
         // Any bowl, each weight as likely; where one is usual another is the rarer slip.
-        var any = (usualBowl is null ? 0.2 : 0.05) / (Bowl.Most - Bowl.Least);
+        var any = (habits.UsualBowl is null ? BowlShare : BowlShare / 4) * UnknownBowls / times / (Bowl.Most - Bowl.Least);
         Add(
             SlipKind.ForgottenTare,
             Range(Bowl.Least, Bowl.Most, logged).Select(t => (logged - t.At, any * t.Width * density(logged - t.At)))
@@ -70,7 +82,8 @@ public static class SlipChances
 
         void Add(SlipKind kind, IEnumerable<(double Right, double Chance)> ways)
         {
-            var all = ways.Where(w => w.Right > 0 && w.Chance > 0).ToArray();
+            var here = habits.Factor(kind);
+            var all = ways.Where(w => w.Right > 0 && w.Chance > 0).Select(w => (w.Right, Chance: w.Chance * here)).ToArray();
             if (all.Length == 0)
             {
                 return;
@@ -136,6 +149,17 @@ public static class SlipChances
         var width = (most - least) / Steps;
         return Enumerable.Range(0, Steps).Select(i => (At: least + ((i + 0.5) * width), width)).Where(p => p.At < below);
     }
+
+    /// <summary>Which slip of the hand turned a right weight into the one that was logged.</summary>
+    /// <param name="logged">What was logged, in grams above zero.</param>
+    /// <param name="right">What it was, in grams above zero.</param>
+    /// <returns>The likeliest; null where none does.</returns>
+    internal static SlipKind? TypedKindOf(double logged, double right) =>
+        Typed(logged)
+            .Where(t => Math.Abs(t.Right - right) <= 0.002 * right)
+            .OrderByDescending(t => t.Share)
+            .Select(t => (SlipKind?)t.Kind)
+            .FirstOrDefault();
 
     // Right weights that a slip of the hand turns into the logged figure, with how often people make it and how many of its ways lead there.
     private static IEnumerable<(SlipKind Kind, double Right, double Share)> Typed(double logged)

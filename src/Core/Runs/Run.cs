@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Runs;
@@ -23,7 +22,7 @@ public sealed record RunReading(Guid Part, DateTimeOffset At, double Value);
 /// <param name="At">When it was tapped; null for now.</param>
 public abstract record RunCommand(DateTimeOffset? At)
 {
-    /// <summary>What was typed is so, however unlikely: it is not asked about (<see cref="TypedFigures"/>).</summary>
+    /// <summary>What was typed is so, however unlikely: it is not asked about.</summary>
     public bool AsTyped { get; init; }
 }
 

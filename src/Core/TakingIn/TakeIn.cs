@@ -71,7 +71,7 @@ public static class TakeInRules
         }
 
         // Within the range each weight is as likely, and beyond it hardly one.
-        var slips = SlipChances.Of(weight.Grams, mayBeDamp: false, right => usual.Holds(right / 1000) ? 1 : 1e-6, usualBowl: null);
+        var slips = SlipChances.Of(weight.Grams, mayBeDamp: false, right => usual.Holds(right / 1000) ? 1 : 1e-6, SlipHabits.Unknown);
         return (
             usual,
             [.. slips.Where(s => usual.Holds(s.Likelier / 1000)).Select(s => Mass.FromGrams(Math.Round(s.Likelier))).Distinct()]

@@ -241,6 +241,8 @@ public sealed class EarthyTuftDb(DbContextOptions<EarthyTuftDb> options, Worksho
         {
             e.ToTable("weighings");
             e.HasIndex(w => new { w.FlowId, w.Revision }).IsUnique();
+            // What was set right tells which slips are made here.
+            e.HasIndex(w => new { w.WorkshopId, w.RecordedAt }).HasFilter("revision > 0");
             // The room's air of the day is what was last read on it.
             e.HasIndex(w => new
                 {

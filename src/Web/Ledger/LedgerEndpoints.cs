@@ -95,6 +95,12 @@ public static class LedgerEndpoints
             return (null, Problems.Refused(outcome.Refusals));
         }
 
+        var made = request.To.Zip(command.Value.To, (t, g) => (t.Yarn, t.Form, g.Weighing?.Logged.Grams)).ToArray();
+        if (await YarnNotes.Unlikely(db, made, [.. request.From.Select(t => t.LotId).Distinct()], cancellationToken) is { } unlikely)
+        {
+            return (null, Problems.Refused([unlikely]));
+        }
+
         var settled = await SettledSteps.Of(db, command.Value, outcome.Value, context.UsualBowl, cancellationToken);
         var view = outcome.Value.Balance.View(
             context.Workshop.Unit,

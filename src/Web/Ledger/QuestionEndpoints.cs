@@ -96,13 +96,14 @@ public static class QuestionEndpoints
         var flows = family.Flows.Where(f => f.EntryId == id).ToArray();
         var balance = family.Masses.BalanceAt(id);
         var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
+        var habits = await db.SlipHabits(context.UsualBowl, cancellationToken);
         if (balance is { ByDifference: not null, Usual: not null })
         {
-            return TypedResults.Ok(Unlike(family, flows, balance, reconciliation, context));
+            return TypedResults.Ok(Unlike(family, flows, balance, reconciliation, habits, context));
         }
 
         var expected = (await UsualLosses.Read(db, null, cancellationToken)).Of(family);
-        var wrong = Explanations.OfGap(family.Entries, family.Masses, reconciliation, id, context.UsualBowl, expected);
+        var wrong = Explanations.OfGap(family.Entries, family.Masses, reconciliation, id, habits, expected);
         // A slip that tells the figure by itself is likelier than anything else; other weighings come after what simply fell or was
         // forgotten.
         var sharp = wrong.Take(1).Where(e => e.IsSharp).ToArray();
@@ -137,11 +138,12 @@ public static class QuestionEndpoints
         FamilyFlow[] flows,
         Balance balance,
         Reconciliation reconciliation,
+        SlipHabits habits,
         RequestContext context
     )
     {
         var (id, unit) = (flows[0].EntryId, context.Workshop.Unit);
-        var told = Explanations.OfDifference(family.Entries, family.Masses, reconciliation.Checked, id, id, context.UsualBowl);
+        var told = Explanations.OfDifference(family.Entries, family.Masses, reconciliation.Checked, id, id, habits);
         return new QuestionView(
             id,
             flows[0].Step,

@@ -86,13 +86,14 @@ internal static class SettledSteps
         }
 
         var agreeing = Reconciliation.Of(family.Entries, usualBowl, family.Masses).Checked;
+        var habits = await db.SlipHabits(usualBowl, cancellationToken);
         return
         [
             .. unlike.Select(e => new SettledStep(
                 e,
                 e.Id == added.Id,
                 judged.BalanceAt(e.Id),
-                Explanations.OfDifference(entries, judged, agreeing, e.Id, added.Id, usualBowl)
+                Explanations.OfDifference(entries, judged, agreeing, e.Id, added.Id, habits)
             )),
         ];
     }

@@ -323,7 +323,9 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
             null,
             plan.Strands,
             plan.Structure,
-            plan.Direction
+            plan.Direction,
+            // It was asked about at the bench, where it had to be.
+            AsTyped: true
         );
 
     private static PlyAngleView Angle(PlyPlan plan, PlyAngleRead read, SpunBy by, LengthUnit unit)

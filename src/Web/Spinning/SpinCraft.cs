@@ -242,7 +242,9 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
             null,
             1,
             YarnStructure.Plain,
-            b.Direction
+            b.Direction,
+            // It was asked about at the bench, where it had to be.
+            AsTyped: true
         );
 
     private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan, ToolRow? tool, double? grams, MassUnit unit)

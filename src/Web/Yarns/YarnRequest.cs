@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Yarns;
@@ -16,6 +17,7 @@ namespace EarthyTuft.Web.Yarns;
 /// <param name="Direction">Of the last twist.</param>
 /// <param name="FinishedBy">Of finished yarn: how.</param>
 /// <param name="Hangs">Of finished yarn: how a skein of it hangs.</param>
+/// <param name="AsTyped">It is so, however unlikely: it is not asked about.</param>
 public sealed record YarnRequest(
     [property: StringLength(120)] string? Wraps = null,
     double? Degrees = null,
@@ -25,15 +27,30 @@ public sealed record YarnRequest(
     YarnStructure? Structure = null,
     TwistDirection? Direction = null,
     FinishedBy? FinishedBy = null,
-    SkeinHangs? Hangs = null
+    SkeinHangs? Hangs = null,
+    bool AsTyped = false
 )
 {
     internal TypedYarn ToTyped() => new(Wraps, Degrees, Length, RoundMillimetres, Plies, Structure, Direction, FinishedBy, Hangs);
 
     internal StoredTypedYarn ToStored() => new(Wraps, Degrees, Length, RoundMillimetres, Plies, Structure, Direction, FinishedBy, Hangs);
 
+    // What is stored was asked about before.
     internal static YarnRequest? Of(StoredTypedYarn? s) =>
-        s is null ? null : new(s.Wraps, s.Degrees, s.Length, s.RoundMillimetres, s.Strands, s.Structure, s.Direction, s.Finished, s.Hangs);
+        s is null
+            ? null
+            : new(
+                s.Wraps,
+                s.Degrees,
+                s.Length,
+                s.RoundMillimetres,
+                s.Strands,
+                s.Structure,
+                s.Direction,
+                s.Finished,
+                s.Hangs,
+                AsTyped: true
+            );
 }
 
 /// <summary>What is measured of a yarn with the entry that makes it.</summary>
@@ -54,6 +71,35 @@ internal static class YarnNotes
                 }
             );
         }
+    }
+
+    /// <summary>Asks about what was measured of what an entry makes, where it hardly can be by the lots it is made of.</summary>
+    internal static async Task<Refusal?> Unlikely(
+        EarthyTuftDb db,
+        IReadOnlyList<(YarnRequest? Yarn, LotForm Form, double? Grams)> made,
+        IReadOnlyCollection<Guid> from,
+        CancellationToken cancellationToken
+    )
+    {
+        if (!made.Any(m => m.Yarn is { AsTyped: false, Length.Length: > 0 } or { AsTyped: false, Wraps.Length: > 0 }))
+        {
+            return null;
+        }
+
+        var measures = await db.MeasuresOf(from, cancellationToken);
+        YarnMeasures[] known = [.. from.Select(id => measures.GetValueOrDefault(id, YarnMeasures.Nothing))];
+        return made.Index()
+            .Where(m => m.Item.Yarn is { AsTyped: false })
+            .Select(m =>
+                m.Item.Yarn!.ToTyped().Read(m.Item.Form) is { IsRefused: false, Value: var yarn }
+                && YarnOfLots.Unlikely(yarn, m.Item.Form, m.Item.Grams, known) is { } question
+                    ? question with
+                    {
+                        Field = $"to[{m.Index}].yarn.{question.Field}",
+                    }
+                    : null
+            )
+            .FirstOrDefault(question => question is not null);
     }
 
     /// <summary>What is wrong with what was measured of what an entry makes.</summary>

@@ -109,7 +109,7 @@ public class ForgivingLogSimulation(ITestOutputHelper output)
                 {
                     contradicted++;
                     hit = true;
-                    var told = Explanations.Of([.. shop.Judged([.. shop.Entries.SkipLast(1)])], entry, null);
+                    var told = Explanations.Of([.. shop.Judged([.. shop.Entries.SkipLast(1)])], entry, SlipHabits.Unknown);
                     var earlier = told.Where(e => !e.IsNew).ToArray();
                     ledToIt += earlier.FirstOrDefault()?.FlowId == slipped ? 1 : 0;
                     offered += earlier.Take(3).Any(e => e.FlowId == slipped) ? 1 : 0;

@@ -147,7 +147,7 @@ public class LoneWeightSimulation(ITestOutputHelper output)
 
         // What reconciliation doubts is the same weight.
         Assert.Contains(Reconciliation.Of(judged).Doubts, d => d.UnlikeAt == work.Id);
-        return Explanations.OfDifference(judged, after, new HashSet<Guid>(), work.Id, family.Entries[^1].Id, null);
+        return Explanations.OfDifference(judged, after, new HashSet<Guid>(), work.Id, family.Entries[^1].Id, SlipHabits.Unknown);
     }
 
     private static double? Slip(Random random, Planted kind, double right)

@@ -155,7 +155,14 @@ public class PartTests
                 [(LossKind.CardWaste, Mass.FromGrams(86))]
             ),
         };
-        var told = Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), card.Id, null, usual);
+        var told = Explanations.OfGap(
+            family.Entries,
+            family.Settled,
+            Reconciliation.Of(family.Entries),
+            card.Id,
+            SlipHabits.Unknown,
+            usual
+        );
         Assert.Equal(card.Flows[2].Id, told[0].FlowId);
     }
 }

@@ -191,7 +191,7 @@ public class BookTests
         family.Step(StepKind.TakeIn, family.Out("raw", 1500));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 741), Family.Loss(80));
         var added = new Entry(Guid.CreateVersion7(), StepKind.Card, [family.Part("skirted", 1412), family.Out("batt", 1400)]);
-        var told = Explanations.Of(family.Entries, added, null);
+        var told = Explanations.Of(family.Entries, added, SlipHabits.Unknown);
         Assert.Contains(told, e => e.IsNew);
         var earlier = told.First(e => !e.IsNew);
         Assert.Equal((skirt.Flows[1].Id, skirt.Id, 741.0), (earlier.FlowId, earlier.EntryId, earlier.Logged));
@@ -205,7 +205,7 @@ public class BookTests
         family.Step(StepKind.TakeIn, family.Out("raw", 900));
         family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 817), Family.Loss(83));
         var added = new Entry(Guid.CreateVersion7(), StepKind.Card, [family.Part("skirted", 8170), family.Out("batt", 800)]);
-        var first = Explanations.Of(family.Entries, added, null)[0];
+        var first = Explanations.Of(family.Entries, added, SlipHabits.Unknown)[0];
         Assert.Equal((true, SlipKind.TenTimes, 817.0), (first.IsNew, first.Kind!.Value, first.Likelier));
     }
 
@@ -218,11 +218,11 @@ public class BookTests
             Explanations.Of(
                 family.Entries,
                 new Entry(Guid.CreateVersion7(), StepKind.Skirt, [family.Part("raw", 400), family.Out("a", 390)]),
-                null
+                SlipHabits.Unknown
             )
         );
         var fits = family.Step(StepKind.Skirt, family.All("raw"), family.Out("b", 899));
-        Assert.Empty(Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), fits.Id, null));
+        Assert.Empty(Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), fits.Id, SlipHabits.Unknown));
     }
 
     [Fact]
@@ -231,7 +231,7 @@ public class BookTests
         var family = new Family();
         family.Step(StepKind.TakeIn, family.Out("raw", 2000));
         var skirt = family.Step(StepKind.Skirt, family.All("raw"), family.Out("skirted", 1000), Family.Loss(120));
-        var told = Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), skirt.Id, null);
+        var told = Explanations.OfGap(family.Entries, family.Settled, Reconciliation.Of(family.Entries), skirt.Id, SlipHabits.Unknown);
         Assert.Equal(
             new HashSet<Guid> { family.Entries[0].Flows[0].Id, skirt.Flows[1].Id, skirt.Flows[2].Id },
             [.. told.Select(t => t.FlowId)]

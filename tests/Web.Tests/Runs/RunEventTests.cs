@@ -145,7 +145,18 @@ public class RunEventTests(House house) : IClassFixture<House>
         JsonElement last = default;
         foreach (var mass in new[] { "46", "45", "47", "450" })
         {
-            last = (await Tap(ada, run, new { kind = "cardOneLoad", mass })).Expect(200);
+            last = (
+                await Tap(
+                    ada,
+                    run,
+                    new
+                    {
+                        kind = "cardOneLoad",
+                        mass,
+                        asTyped = true,
+                    }
+                )
+            ).Expect(200);
         }
 
         (await Withdraw(ada, run, Details(last).GetProperty("lastEvent").GetGuid())).Expect(200);

@@ -134,4 +134,67 @@ public class TypedFigureTests(House house) : IClassFixture<House>
             )
         ).Expect(200);
     }
+
+    [Fact]
+    public async Task A_yarn_that_is_logged_is_held_against_the_lots_it_is_made_of()
+    {
+        var ada = await house.Register();
+        var (top, _) = await ada.TakeIn(
+            new
+            {
+                mass = "120",
+                form = "top",
+                humidityPercent = 65,
+            }
+        );
+        object Of(string step, Guid lot, string form, string mass, object yarn) =>
+            new
+            {
+                step,
+                from = new[] { new { lotId = lot, all = true } },
+                to = new[]
+                {
+                    new
+                    {
+                        form,
+                        mass,
+                        yarn,
+                    },
+                },
+            };
+
+        // 119 g of so few metres would be a rope, and of so many a thread of a few fibres.
+        foreach (var length in new[] { "4", "90000" })
+        {
+            Assert.Equal(
+                ["to[0].yarn.length unlikely"],
+                (await ada.Post("/api/entries", Of("spin", top, "singles", "119", new { length, wraps = "24" }))).Refused()
+            );
+        }
+
+        var (singles, _) = await ada.Log(Of("spin", top, "singles", "119", new { length = "400" }));
+        var asked = await ada.Post("/api/entries/weigh-up", Of("ply", singles, "plied", "118", new { length = "1900", plies = 2 }));
+        Assert.Equal(["to[0].yarn.length unlikely"], asked.Refused());
+        Assert.Equal("190 m", Choices(asked)[0]);
+        var (plied, code) = await ada.Log(
+            Of(
+                "ply",
+                singles,
+                "plied",
+                "118",
+                new
+                {
+                    length = "1900",
+                    plies = 2,
+                    wraps = "14",
+                    asTyped = true,
+                }
+            )
+        );
+        Assert.Equal(
+            ["to[0].yarn.wraps unlikely"],
+            (await ada.Post("/api/entries", Of("finish", plied, "yarn", "116", new { wraps = "41" }))).Refused()
+        );
+        Assert.Equal("plied", (await ada.Lot(code)).GetProperty("lot").GetProperty("form").GetString());
+    }
 }

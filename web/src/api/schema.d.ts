@@ -8453,6 +8453,11 @@ export interface components {
       direction?: null | components['schemas']['TwistDirection'];
       finishedBy?: null | components['schemas']['FinishedBy'];
       hangs?: null | components['schemas']['SkeinHangs'];
+      /**
+       * @description It is so, however unlikely: it is not asked about.
+       * @default false
+       */
+      asTyped: boolean;
     };
     /** @description A yarn as it is drawn. */
     YarnShape: {

@@ -11,7 +11,7 @@ import { LotLinks } from './LotLinks';
 import { codesOf, type Run } from './queries';
 import { PauseNotice } from './SayCount';
 import { UnlikelyFigures } from './UnlikelyFigures';
-import { useUnseen, type useRunActs } from './taps';
+import { useUnlikely, useUnseen, type useRunActs } from './taps';
 import typography from '../ui/typography.module.css';
 import styles from './RunFrame.module.css';
 
@@ -88,18 +88,20 @@ export function RunEnds({
 }) {
   const navigate = useNavigate();
   const waits = useUnseen(run)(() => true) > 0;
+  // What is asked about is not noted yet: it would be left out of the entry.
+  const isAsked = useUnlikely(run.id).length > 0;
   return (
     <>
       <Row gap={1}>
         <Button
           variant="contained"
-          disabled={!mayLog || !run.mayBeLogged}
+          disabled={!mayLog || !run.mayBeLogged || isAsked}
           onClick={() => void navigate(`/station/${station}?run=${run.id}`)}
         >
           Weigh and log it
         </Button>
         {mayLog && run.mayGoOn && (
-          <Button onClick={() => void navigate(`/station/${station}?run=${run.id}&goesOn=1`)}>
+          <Button disabled={isAsked} onClick={() => void navigate(`/station/${station}?run=${run.id}&goesOn=1`)}>
             Log what is done and go on
           </Button>
         )}

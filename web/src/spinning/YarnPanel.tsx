@@ -186,6 +186,7 @@ function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinishe
       plies: number(values.plies),
       finishedBy: values.finishedBy || null,
       hangs: values.hangs || null,
+      asTyped: false,
     });
   return (
     <FormDialog

@@ -299,6 +299,9 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
                   ? 'Nothing is logged yet: the weight is missing.'
                   : undefined)
               }
+              question={(field) =>
+                (error ?? refused)?.refusals.find((r) => r.code === 'unlikely' && r.field.startsWith(field))
+              }
               air={airWords(air.data)}
               dressing={weighed?.dressing ?? []}
               dyeing={weighed?.dyeing}

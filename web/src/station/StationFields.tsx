@@ -1,7 +1,7 @@
 import { clsx } from 'clsx';
 import Button from '@mui/material/Button';
 import { useState, type ReactNode } from 'react';
-import type { Schema } from '../api/client';
+import type { Refusal, Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
 import { formWords, lossWord, stateWord } from '../ui/words';
 import { DyeFields } from './DyeFields';
@@ -27,6 +27,8 @@ interface Props {
   state: OnBench;
   change: (part: Partial<StationState>) => void;
   at: (field: string) => string | undefined;
+  /** The question about a figure that hardly can be, of a field whose name begins so. */
+  question: (field: string) => Refusal | undefined;
   understood: (field: string) => string | undefined;
   /** What the field for the room's humidity says while it is empty. */
   air: string;
@@ -48,6 +50,7 @@ export function StationFields({
   state,
   change,
   at,
+  question,
   understood,
   air,
   dressing,
@@ -108,6 +111,7 @@ export function StationFields({
               yarn={t.yarn ?? noYarn}
               change={(part) => giving(change, state, i, { yarn: { ...(t.yarn ?? noYarn), ...part } })}
               at={(field) => at(`${heapField(state, t)}.yarn.${field}`)}
+              question={question(`${heapField(state, t)}.yarn.`)}
             />
           ),
       )}

@@ -1,9 +1,10 @@
 import TextField from '@mui/material/TextField';
-import type { Schema } from '../api/client';
+import type { Refusal, Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
 import { SelectField } from '../ui/SelectField';
 import { Column } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
+import { UnlikelyAnswers } from '../ui/UnlikelyAnswers';
 import { WrapsField } from '../ui/WrapsField';
 import { finishedByWord, hangsWord } from '../ui/words';
 import type { TypedYarn } from './stationState';
@@ -19,12 +20,15 @@ export function YarnFields({
   yarn,
   change,
   at,
+  question,
 }: {
   title: string;
   form: Schema['LotForm'];
   yarn: TypedYarn;
   change: (part: Partial<TypedYarn>) => void;
   at: (field: string) => string | undefined;
+  /** What is asked about, of wraps or length. */
+  question?: Refusal | undefined;
 }) {
   const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
   return (
@@ -34,7 +38,7 @@ export function YarnFields({
         <WrapsField
           label="Wraps an inch"
           value={yarn.wraps}
-          onChange={(wraps) => change({ wraps })}
+          onChange={(wraps) => change({ wraps, asTyped: false })}
           error={at('wraps')}
           width={200}
         />
@@ -42,7 +46,7 @@ export function YarnFields({
           slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
           label="Length"
           value={yarn.length}
-          onChange={(e) => change({ length: e.target.value })}
+          onChange={(e) => change({ length: e.target.value, asTyped: false })}
           error={!!at('length')}
           helperText={at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
         />
@@ -100,6 +104,13 @@ export function YarnFields({
           </>
         )}
       </div>
+      {question && (
+        <UnlikelyAnswers
+          question={question}
+          was={(choice) => change(question.field.endsWith('wraps') ? { wraps: choice } : { length: choice, round: '' })}
+          isSo={() => change({ asTyped: true })}
+        />
+      )}
     </Column>
   );
 }

@@ -40,6 +40,8 @@ export interface TypedYarn {
   direction: Schema['TwistDirection'] | '';
   finishedBy: Schema['FinishedBy'] | '';
   hangs: Schema['SkeinHangs'] | '';
+  /** It was said to be so, however unlikely. */
+  asTyped?: boolean;
 }
 
 export const noYarn: TypedYarn = {
@@ -67,12 +69,13 @@ export const typedYarn = (y: Schema['YarnRequest'] | null | undefined): TypedYar
         direction: y.direction ?? '',
         finishedBy: y.finishedBy ?? '',
         hangs: y.hangs ?? '',
+        asTyped: y.asTyped,
       }
     : undefined;
 
 /** What was measured of a heap of yarn; nothing where nothing was, or where it is no yarn. */
 export const sentYarn = (form: Schema['LotForm'], y: TypedYarn | undefined): Schema['YarnRequest'] | null =>
-  !y || !isSpun(form) || Object.values(y).every((text) => text.trim() === '')
+  !y || !isSpun(form) || Object.values(y).every((text) => typeof text !== 'string' || text.trim() === '')
     ? null
     : {
         wraps: y.wraps.trim() || null,
@@ -84,6 +87,7 @@ export const sentYarn = (form: Schema['LotForm'], y: TypedYarn | undefined): Sch
         direction: y.direction || null,
         finishedBy: form === 'yarn' ? y.finishedBy || null : null,
         hangs: form === 'yarn' ? y.hangs || null : null,
+        asTyped: y.asTyped ?? false,
       };
 
 export interface Losing {

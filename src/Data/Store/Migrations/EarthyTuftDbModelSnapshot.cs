@@ -2248,6 +2248,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .IsUnique()
                         .HasDatabaseName("ix_weighings_flow_id_revision");
 
+                    b.HasIndex("WorkshopId", "RecordedAt")
+                        .HasDatabaseName("ix_weighings_workshop_id_recorded_at")
+                        .HasFilter("revision > 0");
+
                     b.HasIndex("WorkshopId", "Session", "RecordedAt")
                         .HasDatabaseName("ix_weighings_workshop_id_session_recorded_at")
                         .HasFilter("humidity_percent is not null");
