@@ -5903,7 +5903,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A bobbin or a cop is begun. */
@@ -5921,7 +5921,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Another pass begins. */
@@ -5933,7 +5933,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A weight that was asked about is as it was noted: some was taken off, or rain came. */
@@ -5950,7 +5950,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Says that a width that does not fit was right. */
@@ -5967,7 +5967,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description One load more. */
@@ -5981,7 +5981,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description One load more. */
@@ -5995,7 +5995,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A load is drawn off. */
@@ -6011,7 +6011,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description So many loads more, counted at the end. */
@@ -6028,7 +6028,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description So many loads more, counted at the end. */
@@ -6045,7 +6045,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description So many loads more, counted at the end. */
@@ -6062,7 +6062,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Neps counted in a pinch. */
@@ -6081,7 +6081,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Nests, and what one of them weighs. */
@@ -6100,7 +6100,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Counts what came off; a count that comes later stands for the ones before it. */
@@ -6133,7 +6133,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Something is counted. */
@@ -6159,7 +6159,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A bobbin, a cop or a skein is done. */
@@ -6187,7 +6187,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description What tells a bath's temperature from now on. */
@@ -6209,7 +6209,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Ends of draws, kept apart. */
@@ -6223,7 +6223,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description The wool is lifted out. Lifting twice is lifting once. */
@@ -6245,7 +6245,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Notes what the pinch is like. */
@@ -6269,7 +6269,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Notes from which end a colour drafts more easily. */
@@ -6285,7 +6285,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description How it is drawn is noted. */
@@ -6299,7 +6299,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Notes that the ball opened as it dried. */
@@ -6311,7 +6311,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Everything is split and laid into one another once more. */
@@ -6323,7 +6323,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A temperature was read. */
@@ -6342,7 +6342,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description The angle is read while it is plied. */
@@ -6369,7 +6369,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A fresh ply-back is read. */
@@ -6411,7 +6411,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Plans what is not done yet anew. */
@@ -6427,7 +6427,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description It is left to rest. */
@@ -6444,7 +6444,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Somebody sits down to it. */
@@ -6456,7 +6456,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description And stops. */
@@ -6468,7 +6468,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description The next strip of a ply is done. */
@@ -6485,7 +6485,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description All fibre goes over to the other comb. */
@@ -6497,7 +6497,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description The weight of a load that was noted without one, or with a wrong one. */
@@ -6516,7 +6516,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description Waste of one kind. */
@@ -6532,7 +6532,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description The weights of a load that was noted without them, or with wrong ones. */
@@ -6553,7 +6553,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description What lies on the floor. */
@@ -6567,7 +6567,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A weight of what lies on the rack. */
@@ -6581,7 +6581,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description A measured length of top. */
@@ -6600,7 +6600,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description What the last transfer left in the tines. */
@@ -6620,7 +6620,7 @@ export interface components {
        * @description When it was tapped; null for now.
        */
       at?: null | string;
-      /** @description What was typed is so, however unlikely: it is not asked about (TypedFigures). */
+      /** @description What was typed is so, however unlikely: it is not asked about. */
       asTyped?: boolean;
     };
     /** @description What a run fills in of the entry that logs it. */
