@@ -35,6 +35,8 @@ export async function startHouse(data: string, extra: string[] = []): Promise<Ru
     const listen = (chunk: Buffer) => {
       said += chunk.toString();
       if (/^ready http/m.test(said)) ready();
+      // What breaks in the house stands beside the test that it broke under.
+      if (/^fail:/m.test(chunk.toString())) process.stderr.write(chunk);
     };
     house.stdout.on('data', listen);
     house.stderr.on('data', listen);
