@@ -92,12 +92,17 @@ public class UnitsTests(House house) : IClassFixture<House>
     }
 
     [Fact]
-    public async Task A_length_that_no_lock_has_in_its_unit_is_refused_at_its_field()
+    public async Task A_length_that_no_lock_has_in_its_unit_is_asked_about_at_its_field()
     {
         var ada = await house.Register();
         await Count(ada, "centimetre");
         var (lot, _) = await ada.TakeIn(new { mass = "2000" });
-        Assert.Equal(["length out-of-range"], (await ada.Post($"/api/lots/{lot}/locks", new { length = "112", place = "side" })).Refused());
+        var asked = await ada.Post($"/api/lots/{lot}/locks", new { length = "112", place = "side" });
+        Assert.Equal(["length unlikely"], asked.Refused());
+        Assert.Contains(
+            "11.2 cm",
+            asked.Json.GetProperty("refusals")[0].GetProperty("choices").EnumerateArray().Select(c => c.GetString())
+        );
         Assert.Equal(
             ["length not-a-length"],
             (await ada.Post($"/api/lots/{lot}/locks", new { length = "long", place = "side" })).Refused()
