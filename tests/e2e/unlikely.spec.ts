@@ -27,6 +27,9 @@ test('what is typed at the combs and hardly can be is asked about at once, with 
   await expect(asked).toContainText('43 g?');
   await weigh('4.1', '0.6');
   await expect(count).toHaveText(/^1 of 6/);
+  await page.reload();
+  await expect(asked).toContainText('43 g?');
+  await expect(count).toHaveText(/^1 of 6/);
   await asked.getByRole('button', { name: 'It was 4.3 g' }).focus();
   await page.keyboard.press('Enter');
   await expect(count).toHaveText(/^2 of 6/);

@@ -289,12 +289,15 @@ public static class CombRun
                 unit,
                 state.Plan.GramsPerLoad
             ) ?? TypedFigures.Weight("noil", noil, new Span(0, Math.Max(0, load.High - (top ?? 0))), loadIs, unit);
+        // Of a load that is weighed afterwards what was weighed before still counts.
+        LoadOfCombs Load(Guid id) => state.Loads.First(l => l.Event == id);
         return what switch
         {
             LoadCombed { TopGrams: var top, NoilGrams: var noil } => OfLoad(top, noil),
-            CombLoadWeighed { Load: var id, TopGrams: var top, NoilGrams: var noil } => state.Loads.First(l => l.Event == id) is var one
-                ? OfLoad(top ?? one.TopGrams, noil ?? one.NoilGrams)
-                : null,
+            CombLoadWeighed { Load: var id, TopGrams: var top, NoilGrams: var noil } => OfLoad(
+                top ?? Load(id).TopGrams,
+                noil ?? Load(id).NoilGrams
+            ),
             TuftsWeighed { Grams: var grams, Loads: var loads } => TypedFigures.Weight(
                 "mass",
                 grams,

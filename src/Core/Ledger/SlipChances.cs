@@ -24,13 +24,19 @@ public static class SlipChances
     /// <summary>A bowl that somebody forgot, in grams (typical).</summary>
     private static readonly (double Least, double Most) Bowl = (100, 400);
 
-    private const double BowlShare = 0.2;
+    private static double Share(SlipKind kind) => SlipHabits.Typical[kind];
+
+    private static readonly double BowlShare = Share(SlipKind.ForgottenTare);
 
     /// <summary>Beside the bowls that were weighed along here, others count as so many times (ours).</summary>
     private const double UnknownBowls = 3;
 
     // Damp adds to a rested weight; wool that still drips weighs up to twice as much (typical).
-    private static readonly (double Prior, double Least, double Most)[] Damp = [(0.10, 1.08, 1.30), (0.05, 1.30, 2.00)];
+    private static readonly (double Prior, double Least, double Most)[] Damp =
+    [
+        (Share(SlipKind.DampWeight) * 2 / 3, 1.08, 1.30),
+        (Share(SlipKind.DampWeight) / 3, 1.30, 2.00),
+    ];
 
     private const int Steps = 40;
 
@@ -168,22 +174,22 @@ public static class SlipChances
         var digits = text.Count(char.IsDigit);
         static double Read(string typed) => double.Parse(typed, CultureInfo.InvariantCulture);
 
-        yield return (SlipKind.TenTimes, logged * 10, 0.09);
+        yield return (SlipKind.TenTimes, logged * 10, Share(SlipKind.TenTimes));
         if (text[^1] == '0' || text.Contains('.', StringComparison.Ordinal))
         {
-            yield return (SlipKind.TenTimes, logged / 10, 0.09);
+            yield return (SlipKind.TenTimes, logged / 10, Share(SlipKind.TenTimes));
         }
 
         for (var d = '1'; d <= '9'; d++)
         {
-            yield return (SlipKind.FirstDigitLost, Read(d + text), 0.05);
+            yield return (SlipKind.FirstDigitLost, Read(d + text), Share(SlipKind.FirstDigitLost));
         }
 
         for (var i = 1; i <= text.Length; i++)
         {
             for (var d = '0'; d <= '9'; d++)
             {
-                yield return (SlipKind.DigitLost, Read(text[..i] + d + text[i..]), 0.04 / digits);
+                yield return (SlipKind.DigitLost, Read(text[..i] + d + text[i..]), Share(SlipKind.DigitLost) / digits);
             }
         }
 
@@ -191,7 +197,7 @@ public static class SlipChances
         {
             if (char.IsDigit(text[i]))
             {
-                yield return (SlipKind.DigitAdded, Read("0" + text[..i] + text[(i + 1)..]), 0.05 / (10 * digits));
+                yield return (SlipKind.DigitAdded, Read("0" + text[..i] + text[(i + 1)..]), Share(SlipKind.DigitAdded) / (10 * digits));
             }
         }
 
@@ -202,7 +208,7 @@ public static class SlipChances
                 yield return (
                     SlipKind.DigitsExchanged,
                     Read(text[..i] + text[i + 1] + text[i] + text[(i + 2)..]),
-                    0.1 / Math.Max(1, digits - 1)
+                    Share(SlipKind.DigitsExchanged) / Math.Max(1, digits - 1)
                 );
             }
         }
@@ -229,9 +235,9 @@ public static class SlipChances
 
     private static readonly (SlipKind Kind, double Factor, double Share)[] Units =
     [
-        (SlipKind.PoundsForKilograms, Mass.GramsPerPound / 1000, 0.035),
-        (SlipKind.PoundsForKilograms, 1000 / Mass.GramsPerPound, 0.035),
-        (SlipKind.OuncesForGrams, Mass.GramsPerOunce, 0.015),
-        (SlipKind.OuncesForGrams, 1 / Mass.GramsPerOunce, 0.015),
+        (SlipKind.PoundsForKilograms, Mass.GramsPerPound / 1000, Share(SlipKind.PoundsForKilograms) / 2),
+        (SlipKind.PoundsForKilograms, 1000 / Mass.GramsPerPound, Share(SlipKind.PoundsForKilograms) / 2),
+        (SlipKind.OuncesForGrams, Mass.GramsPerOunce, Share(SlipKind.OuncesForGrams) / 2),
+        (SlipKind.OuncesForGrams, 1 / Mass.GramsPerOunce, Share(SlipKind.OuncesForGrams) / 2),
     ];
 }

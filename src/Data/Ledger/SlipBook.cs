@@ -12,7 +12,7 @@ public static class SlipBook
     private const int Newest = 200;
 
     /// <summary>How often each kind of slip is made here, and the bowls that are weighed along.</summary>
-    public static async Task<SlipHabits> SlipHabits(this EarthyTuftDb db, Mass? usualBowl, CancellationToken cancellationToken)
+    public static async Task<SlipHabits> ReadSlipHabits(this EarthyTuftDb db, Mass? usualBowl, CancellationToken cancellationToken)
     {
         var mended = await db
             .Weighings.AsNoTracking()
@@ -27,6 +27,6 @@ public static class SlipBook
             )
             .Where(m => m.Logged != m.Right)
             .ToListAsync(cancellationToken);
-        return Core.Ledger.SlipHabits.Of(usualBowl, [.. mended.Select(m => (m.Logged, m.Right))]);
+        return SlipHabits.Of(usualBowl, [.. mended.Select(m => (m.Logged, m.Right))]);
     }
 }

@@ -20,7 +20,7 @@ public static class BalanceWords
                     new("taken up", balance.Gains.Mass.Write(unit)),
                     new("kept", balance.Kept!.Mass.Write(unit)),
                     new("weighed losses", balance.WeighedLosses!.Mass.Write(unit)),
-                    new("one standard deviation", Mass.FromGrams(rest.Doubt).WriteSpread(unit)),
+                    new("one standard deviation", Mass.FromGrams(rest.Sigma).WriteSpread(unit)),
                 ],
                 Figures.BalanceSource
             );
@@ -79,7 +79,7 @@ public static class BalanceWords
             BalanceStatus.Impossible => $"More came out ({(balance.Kept!.Mass + balance.WeighedLosses!.Mass).Write(unit)}) than went in "
                 + $"({(balance.In!.Mass + balance.Gains.Mass).Write(unit)}). {Guess(slip, unit)}",
             BalanceStatus.Suspicious => $"{rest!.Write(unit)} are not accounted for; the weighings can be off by "
-                + $"{Mass.FromGrams(rest.Doubt * Balance.Bound).WriteSpread(unit)}{Usually(balance.Usual, unit, step)}."
+                + $"{Mass.FromGrams(rest.Sigma * Balance.Bound).WriteSpread(unit)}{Usually(balance.Usual, unit, step)}."
                 + (slip is null ? "" : " " + Guess(slip, unit)),
             BalanceStatus.Unusual => Unlike(balance, unit, step, null),
             BalanceStatus.UsualLoss => $"It fits: {rest!.Write(unit)} lost, not weighed ({balance.Usual!.Kind.Words()}).",
@@ -135,8 +135,8 @@ public static class BalanceWords
     public static string Recounted(Estimate gap, MassUnit unit) =>
         gap.Mass.Grams < 0
             ? $"{Mass.FromGrams(-gap.Mass.Grams).Write(unit)} more than the log said were found; the weighings can be off by "
-                + $"{Mass.FromGrams(gap.Doubt * Balance.Bound).WriteSpread(unit)}."
-            : $"{gap.Write(unit)} less than the log said are there; the weighings can be off by {Mass.FromGrams(gap.Doubt * Balance.Bound).WriteSpread(unit)}.";
+                + $"{Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}."
+            : $"{gap.Write(unit)} less than the log said are there; the weighings can be off by {Mass.FromGrams(gap.Sigma * Balance.Bound).WriteSpread(unit)}.";
 
     private static string Usually(UsualLoss? usual, MassUnit unit, StepKind step) =>
         usual is null ? ""

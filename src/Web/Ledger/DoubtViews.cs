@@ -88,7 +88,7 @@ public static class DoubtViews
                     new("logged", suspects[0].Logged.Text),
                     new("logged, at reference mass", Mass.FromGrams(doubt.LoggedGrams).Write(unit)),
                     new("reconciled", doubt.Likelier.Write(unit)),
-                    new("one standard deviation", Mass.FromGrams(doubt.Likelier.Doubt).WriteSpread(unit)),
+                    new("one standard deviation", Mass.FromGrams(doubt.Likelier.Sigma).WriteSpread(unit)),
                 ],
                 "reconciliation by weighted least squares over the family"
             )

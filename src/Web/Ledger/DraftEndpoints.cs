@@ -133,7 +133,7 @@ public static class DraftEndpoints
                 expected[entry.Id] = usual;
             }
 
-            told = Explanations.Of(family.Entries, entry, await db.SlipHabits(context.UsualBowl, cancellationToken), expected);
+            told = Explanations.Of(family.Entries, entry, await db.ReadSlipHabits(context.UsualBowl, cancellationToken), expected);
         }
         else
         {

@@ -96,7 +96,7 @@ public static class QuestionEndpoints
         var flows = family.Flows.Where(f => f.EntryId == id).ToArray();
         var balance = family.Masses.BalanceAt(id);
         var reconciliation = Reconciliation.Of(family.Entries, context.UsualBowl, family.Masses);
-        var habits = await db.SlipHabits(context.UsualBowl, cancellationToken);
+        var habits = await db.ReadSlipHabits(context.UsualBowl, cancellationToken);
         if (balance is { ByDifference: not null, Usual: not null })
         {
             return TypedResults.Ok(Unlike(family, flows, balance, reconciliation, habits, context));

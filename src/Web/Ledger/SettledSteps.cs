@@ -86,7 +86,7 @@ internal static class SettledSteps
         }
 
         var agreeing = Reconciliation.Of(family.Entries, usualBowl, family.Masses).Checked;
-        var habits = await db.SlipHabits(usualBowl, cancellationToken);
+        var habits = await db.ReadSlipHabits(usualBowl, cancellationToken);
         return
         [
             .. unlike.Select(e => new SettledStep(

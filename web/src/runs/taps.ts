@@ -107,10 +107,12 @@ export function keepTaps() {
   if (kept) return;
   kept = true;
   const cache = queryClient.getMutationCache();
-  cache.subscribe(({ mutation }) => {
+  cache.subscribe(({ type, mutation }) => {
     const tap = mutation?.state.variables as Tap | undefined;
     if (!mutation || !tap || mutation.options.mutationKey?.[0] !== mutationKey[0]) return;
-    if (mutation.state.status === 'pending') keep(tap);
+    // What is asked about waits for its answer, over a reload too: sent again it is asked again.
+    const waits = mutation.state.status === 'pending' || unlikely(mutation.state.error) !== undefined;
+    if (type !== 'removed' && waits) keep(tap);
     else remove(storePrefix + tap.key);
   });
   const left = named(storePrefix)
@@ -248,6 +250,8 @@ export function useUnlikely(run: string) {
       putBacks.delete(mutation.mutationId);
     };
     const answer = (change: object) => {
+      // Two touches of one answer are one.
+      if (!queryClient.getMutationCache().getAll().includes(mutation)) return;
       forget();
       const again: Tap = {
         ...tap,

@@ -10,6 +10,7 @@ import { useDoor, useReadMass } from './queries';
 import { PartsOfABlend } from './PartsOfABlend';
 import { AnimalField } from '../fields/AnimalField';
 import { BreedField } from '../fields/BreedField';
+import { UnlikelyAnswers } from '../ui/UnlikelyAnswers';
 import { SelectField } from '../ui/SelectField';
 import { number } from '../ui/figures';
 import { newKey } from '../api/keep';
@@ -22,7 +23,7 @@ import { FleeceOnTheScale } from './FleeceOnTheScale';
 import { NumberField } from '../ui/NumberField';
 import { TimeField } from '../ui/TimeField';
 import { useSend } from '../api/change';
-import { Column, Row } from '../ui/layouts';
+import { Column } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 import styles from './TakeIn.module.css';
 
@@ -135,14 +136,12 @@ export function TakeIn() {
               placeholder="any unit: 540, 1.2 kg, 2 lb 3 oz"
             />
             {heavy && (
-              <Row gap={1}>
-                {heavy.choices?.map((mass) => (
-                  <Button key={mass} variant="outlined" onClick={() => weighs({ mass, massAsWritten: false })}>
-                    It was {mass}
-                  </Button>
-                ))}
-                <Button onClick={() => weighs({ mass: form.mass, massAsWritten: true })}>It weighs so</Button>
-              </Row>
+              <UnlikelyAnswers
+                question={heavy}
+                was={(mass) => weighs({ mass, massAsWritten: false })}
+                isSo={() => weighs({ mass: form.mass, massAsWritten: true })}
+                so="It weighs so"
+              />
             )}
             {door.data && (
               <SelectField

@@ -9,11 +9,14 @@ export const UnlikelyAnswers = ({
   question,
   was,
   isSo,
+  so = 'It is so',
   children,
 }: {
   question: Refusal;
   was: (choice: string) => void;
   isSo: () => void;
+  /** What says so. */
+  so?: string;
   children?: ReactNode;
 }) => (
   <Row className={layout.above8} gap={1}>
@@ -23,7 +26,7 @@ export const UnlikelyAnswers = ({
       </Button>
     ))}
     <Button variant="outlined" onClick={isSo}>
-      It is so
+      {so}
     </Button>
     {children}
   </Row>
