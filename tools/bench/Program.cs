@@ -38,6 +38,7 @@ foreach (var name in names)
         "lot-page-2000-p95-ms" => (await LargeFamily.PageP95(address, connection), 150.0),
         "lot-page-2000-changed-p95-ms" => (await LargeFamily.ChangedPageP95(address, connection), 200.0),
         "lot-page-kb" => (await LargeFamily.PageKilobytes(address, connection), 120.0),
+        "worst-picture-ms" => (await WorstPicture.Milliseconds(address), 2000.0),
         "demo-seconds" => (await DemoWorkshop.Measure(address), 1.0),
         "import-40000-seconds" => (await WeighLogImport.Seconds(address), 4.0),
         "import-bad-answer-kb" => (await WeighLogImport.BadKilobytes(address), 200.0),

@@ -54,6 +54,15 @@ internal sealed class Visitor : IDisposable
         return await response.Content.ReadAsStringAsync();
     }
 
+    /// <summary>Posts a file.</summary>
+    public async Task Send(string path, byte[] file)
+    {
+        using var content = new ByteArrayContent(file);
+        content.Headers.ContentType = new("application/octet-stream");
+        using var response = await http.PostAsync(path, content);
+        response.EnsureSuccessStatusCode();
+    }
+
     public async Task<byte[]> Get(string path)
     {
         using var response = await http.GetAsync(path);

@@ -25,6 +25,9 @@ public sealed class Pictures : IDisposable
 
     /// <summary>Of PNG and WebP, which are not drawn down while they are decoded: every dot costs time and memory.</summary>
     public const long MostDotsWhole = 16_000_000;
+
+    /// <summary>Dots times scans of a JPEG: the largest picture in as many scans as programs write (ten, and some to spare).</summary>
+    public const long MostScannedDots = 12 * MostDots;
     public const int LargeEdge = 2048;
     public const int SmallEdge = 360;
 
@@ -39,7 +42,7 @@ public sealed class Pictures : IDisposable
 
     private readonly SemaphoreSlim one = new(1);
 
-    /// <summary>The picture, or <c>empty</c>, <c>heic</c>, <c>not-a-picture</c>, <c>cut-off</c>, <c>too-many-dots</c> of the field
+    /// <summary>The picture, or <c>empty</c>, <c>heic</c>, <c>not-a-picture</c>, <c>cut-off</c>, <c>too-many-dots</c>, <c>too-many-scans</c> of the field
     /// <c>picture</c>.</summary>
     public async Task<Result<Picture>> Of(byte[] file, CancellationToken cancellationToken)
     {
@@ -82,23 +85,34 @@ public sealed class Pictures : IDisposable
             );
         }
 
-        using var data = SKData.CreateCopy(file);
+        using var data = SKData.CreateCopy(PictureFile.WithoutUnseen(file));
         using var codec = SKCodec.Create(data);
         if (codec is null || !Read.Contains(codec.EncodedFormat) || codec.Info is not { Width: > 0, Height: > 0 })
         {
             return Refused("not-a-picture", "That is no picture that can be read here: JPEG, PNG and WebP can.");
         }
 
-        var most = codec.EncodedFormat == SKEncodedImageFormat.Jpeg ? MostDots : MostDotsWhole;
-        if ((long)codec.Info.Width * codec.Info.Height > most)
+        var dots = (long)codec.Info.Width * codec.Info.Height;
+        var most =
+            codec.EncodedFormat == SKEncodedImageFormat.Jpeg ? MostDots
+            : PictureFile.BitsAChannel(file) > 8 ? MostDotsWhole / 2
+            : MostDotsWhole;
+        if (dots > most)
         {
             return Refused(
                 "too-many-dots",
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"That picture has {codec.Info.Width * (long)codec.Info.Height / 1e6:0} megapixels; up to {most / 1_000_000} can be "
-                        + $"taken. Send a smaller copy."
+                    $"That picture has {dots / 1e6:0} megapixels; up to {most / 1_000_000} can be taken. Send a smaller copy."
                 )
+            );
+        }
+
+        if (dots * PictureFile.JpegScans(file) > MostScannedDots)
+        {
+            return Refused(
+                "too-many-scans",
+                "That picture is stored in so many passes that drawing it would take too long. Save it as an ordinary JPEG, or send a smaller copy."
             );
         }
 

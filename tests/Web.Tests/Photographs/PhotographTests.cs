@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Text;
 using System.Text.Json;
+using EarthyTuft.Web.Photographs;
 using SkiaSharp;
 using Xunit;
 
@@ -89,6 +90,46 @@ public class PhotographTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_is_heavy_but_usual_is_taken()
+    {
+        var ada = await house.Register();
+        var (lot, _) = await ada.TakeIn(new { mass = "500" });
+        foreach (
+            var picture in new[]
+            {
+                HardPictures.Png(400, 300, 16),
+                HardPictures.Png(300, 400, 8, texts: 3),
+                HardPictures.Jpeg(4000, 3000, 10),
+            }
+        )
+        {
+            (await Put(ada, "lot", lot, picture)).Expect(200);
+        }
+    }
+
+    [Fact]
+    public void What_a_file_says_besides_its_picture_is_not_unpacked()
+    {
+        var plain = HardPictures.Png(40, 30, 8);
+        Assert.Equal(plain, PictureFile.WithoutUnseen(HardPictures.Png(40, 30, 8, texts: 3)));
+        Assert.Equal(plain, PictureFile.WithoutUnseen(plain));
+        // Cut off anywhere it is left to who decodes it.
+        for (var i = 0; i < plain.Length; i++)
+        {
+            Assert.True(PictureFile.WithoutUnseen(plain[..i]).Length <= i);
+        }
+
+        var jpeg = HardPictures.Jpeg(64, 64, 7);
+        Assert.Equal(7, PictureFile.JpegScans(jpeg));
+        Assert.Equal(1, PictureFile.JpegScans(TestPictures.Stripes(SKEncodedImageFormat.Jpeg, 64, 32, SKColors.Red, SKColors.Lime)));
+        Assert.Equal((0, 0), (PictureFile.JpegScans(plain), PictureFile.JpegScans([])));
+        for (var i = 0; i < jpeg.Length; i++)
+        {
+            Assert.InRange(PictureFile.JpegScans(jpeg.AsSpan(..i)), 0, 7);
+        }
+    }
+
+    [Fact]
     public async Task What_is_no_picture_or_too_large_a_one_is_refused_with_a_reason()
     {
         var ada = await house.Register();
@@ -100,6 +141,9 @@ public class PhotographTests(House house) : IClassFixture<House>
         Assert.Equal("picture not-a-picture", await Refused(TestPictures.Bomb(int.MaxValue, int.MaxValue)));
         // Of what is not drawn down while it is decoded every dot costs time.
         Assert.Equal("picture too-many-dots", await Refused(TestPictures.Png(6300, 6300)));
+        Assert.Equal("picture too-many-dots", await Refused(HardPictures.Png(4000, 2001, 16)));
+        // Each scan goes over all dots: ten are usual.
+        Assert.Equal("picture too-many-scans", await Refused(HardPictures.Jpeg(6300, 6300, 13)));
         // It says that it is small enough, and there is next to nothing in it.
         Assert.Equal("picture cut-off", await Refused(TestPictures.Bomb(4000, 4000)));
         Assert.Equal("picture cut-off", await Refused(jpeg[..(jpeg.Length / 2)]));

@@ -1,4 +1,3 @@
-using System.Buffers.Binary;
 using System.IO.Compression;
 using System.Text;
 using SkiaSharp;
@@ -69,35 +68,14 @@ internal static class TestPictures
             zip.Write(new byte[1000]);
         }
 
-        byte[] header = [.. Big(width), .. Big(height), 8, 2, 0, 0, 0];
-        return [0x89, .. "PNG\r\n\u001a\n"u8, .. Chunk("IHDR", header), .. Chunk("IDAT", zipped.ToArray()), .. Chunk("IEND", [])];
-    }
-
-    private static byte[] Chunk(string name, byte[] of)
-    {
-        byte[] body = [.. Encoding.ASCII.GetBytes(name), .. of];
-        return [.. Big(of.Length), .. body, .. Big((int)Crc(body))];
-    }
-
-    private static byte[] Big(int value)
-    {
-        var four = new byte[4];
-        BinaryPrimitives.WriteInt32BigEndian(four, value);
-        return four;
-    }
-
-    private static uint Crc(byte[] of)
-    {
-        var crc = 0xFFFFFFFFu;
-        foreach (var b in of)
-        {
-            crc ^= b;
-            for (var i = 0; i < 8; i++)
-            {
-                crc = (crc & 1) == 1 ? (crc >> 1) ^ 0xEDB88320u : crc >> 1;
-            }
-        }
-
-        return ~crc;
+        byte[] header = [.. HardPictures.Big(width), .. HardPictures.Big(height), 8, 2, 0, 0, 0];
+        return
+        [
+            0x89,
+            .. "PNG\r\n\u001a\n"u8,
+            .. HardPictures.Chunk("IHDR", header),
+            .. HardPictures.Chunk("IDAT", zipped.ToArray()),
+            .. HardPictures.Chunk("IEND", []),
+        ];
     }
 }
