@@ -23,6 +23,14 @@ public sealed record LotTraits(
 /// <summary>What a lot has from those it was made of.</summary>
 public static class Inheritance
 {
+    /// <summary>True where one lot could have stood in the place of the other at a step, and everything that was made of it would be the
+    /// same but for its weights: of one form and one fleece or bag, and alike in all that is handed on. The staple is not asked: it differs
+    /// from heap to heap.</summary>
+    public static bool IsAlike(Lot one, Lot other) =>
+        one.Form == other.Form
+        && LotCode.RootOf(one.Code) == LotCode.RootOf(other.Code)
+        && one.Traits with { StapleMillimetres = null } == other.Traits with { StapleMillimetres = null };
+
     /// <summary>Of one lot everything; of several what they have in common, the widest range of what may be, and the least sure of what is
     /// said.</summary>
     /// <param name="composition">What went in, mixed (<see cref="Composition.Mixed"/>).</param>

@@ -48,11 +48,50 @@ public static class OtherLots
             var lacking = -gap.Mass.Grams;
             var doubt = Balance.Bound * gap.Sigma;
             found.AddRange(
-                Within(others, lacking - doubt, lacking + doubt + Usually(outcome)).Select(l => (new OtherLot(l.Lot, null), l.Off))
+                Within(others, lacking - doubt, lacking + doubt + Usually(outcome.Balance)).Select(l => (new OtherLot(l.Lot, null), l.Off))
             );
         }
 
-        return
+        return Best(found, roots);
+    }
+
+    /// <summary>Finds lots that would make up what does not fit at a step that was logged.</summary>
+    /// <param name="balance">The step's balance: too much, or too little.</param>
+    /// <param name="taken">The lots that it took, in its order, with what it took in reference grams; null of one that was weighed when it
+    /// was taken, or of which it cannot be told.</param>
+    /// <param name="atHand">Lots that could stand in their place: of the same form, fibre and animal, made before the step.</param>
+    /// <returns>The best first: the weight that fits best, of equals a neighbouring code.</returns>
+    public static IReadOnlyList<OtherLot> OfLogged(
+        Balance balance,
+        IReadOnlyList<(Guid Lot, string Code, double? Grams)> taken,
+        IReadOnlyCollection<LotAtHand> atHand
+    )
+    {
+        if (balance.Unaccounted is not { } gap)
+        {
+            return [];
+        }
+
+        LotAtHand[] others = [.. atHand.Where(l => taken.All(t => t.Lot != l.Id) && l.LeftGrams > 0)];
+        var (doubt, usually) = (Balance.Bound * gap.Sigma, Usually(balance));
+        var found = new List<(OtherLot Lot, double Off)>();
+        for (var i = 0; i < taken.Count; i++)
+        {
+            if (taken[i].Grams is { } had && had - gap.Mass.Grams is > 0 and var need)
+            {
+                found.AddRange(Within(others, need - doubt, need + doubt + usually).Select(l => (new OtherLot(l.Lot, i), l.Off)));
+            }
+        }
+
+        if (-gap.Mass.Grams is > 0 and var lacking)
+        {
+            found.AddRange(Within(others, lacking - doubt, lacking + doubt + usually).Select(l => (new OtherLot(l.Lot, null), l.Off)));
+        }
+
+        return Best(found, [.. taken.Select(t => LotCode.RootOf(t.Code))]);
+    }
+
+    private static IReadOnlyList<OtherLot> Best(IEnumerable<(OtherLot Lot, double Off)> found, HashSet<string> roots) =>
         [
             .. found
                 .OrderBy(f => Math.Round(f.Off, 1))
@@ -62,7 +101,6 @@ public static class OtherLots
                 .Take(Most)
                 .Select(f => f.Lot),
         ];
-    }
 
     // What another lot would have to hold in place of one that was named; null where that one contradicts nothing.
     private static (double Least, double Most)? Needed(StepCommand command, StepOutcome outcome, int at)
@@ -84,12 +122,11 @@ public static class OtherLots
         }
 
         var (need, doubt) = (had.Grams - gap.Mass.Grams, Balance.Bound * gap.Sigma);
-        return (need - doubt, need + doubt + Usually(outcome));
+        return (need - doubt, need + doubt + Usually(outcome.Balance));
     }
 
     // What usually goes besides may be missing.
-    private static double Usually(StepOutcome outcome) =>
-        outcome.Balance.Usual?.Allowance.Grams ?? UsualLoss.Floor * (outcome.Balance.In?.Mass.Grams ?? 0);
+    private static double Usually(Balance balance) => balance.Usual?.Allowance.Grams ?? UsualLoss.Floor * (balance.In?.Mass.Grams ?? 0);
 
     private static IEnumerable<(LotAtHand Lot, double Off)> Within(IEnumerable<LotAtHand> lots, double least, double most) =>
         lots.Where(l => l.LeftGrams >= least - (Balance.Bound * l.LeftSigma) && l.LeftGrams <= most + (Balance.Bound * l.LeftSigma))

@@ -71,11 +71,11 @@ public static class Retiming
         }
 
         await db.SaveChangesAsync(cancellationToken);
-        await Lots(db, [.. entries.SelectMany(e => e.Flows).Select(f => f.LotId).OfType<Guid>().Distinct()], cancellationToken);
+        await FollowEntries(db, [.. entries.SelectMany(e => e.Flows).Select(f => f.LotId).OfType<Guid>().Distinct()], cancellationToken);
     }
 
-    // When each was made, used last and used up follows from its entries.
-    private static async Task Lots(EarthyTuftDb db, Guid[] ids, CancellationToken cancellationToken)
+    /// <summary>When each lot was made, used last and used up follows from its entries.</summary>
+    internal static async Task FollowEntries(EarthyTuftDb db, Guid[] ids, CancellationToken cancellationToken)
     {
         var flows = await db
             .Flows.Where(f => f.LotId != null && ids.Contains(f.LotId.Value) && !f.Voided)

@@ -54,7 +54,9 @@ public static class Storage
                         w.Log(
                             (CoreEventId.SaveChangesFailed, LogLevel.Debug),
                             (CoreEventId.OptimisticConcurrencyException, LogLevel.Debug),
-                            (RelationalEventId.CommandError, LogLevel.Debug)
+                            (RelationalEventId.CommandError, LogLevel.Debug),
+                            (RelationalEventId.TransactionError, LogLevel.Debug),
+                            (RelationalEventId.ConnectionError, LogLevel.Debug)
                         )
                     )
                     .AddInterceptors(provider.GetRequiredService<NewsInterceptor>(), provider.GetRequiredService<RowSecurityInterceptor>())

@@ -20,7 +20,7 @@ public enum AnswerKind
     /// <summary>The rest of the lot is still there: what was taken was a part.</summary>
     RestIsThere,
 
-    /// <summary>Of a draft: another lot was meant, or was taken as well.</summary>
+    /// <summary>Another lot was meant, or was taken as well.</summary>
     OtherLot,
 
     /// <summary>The weights are right as they stand.</summary>
@@ -53,7 +53,8 @@ public sealed record AnswerTap(
     /// <summary>For a weighing: <c>Mass</c> is only near what it was, and the person types it.</summary>
     public bool Open { get; init; }
 
-    /// <summary>For another lot: which. Its field is the taking in whose place it comes; none where it was taken as well.</summary>
+    /// <summary>For another lot: which. Its field (of a draft) or its flow is the taking in whose place it comes; none where it was taken as
+    /// well.</summary>
     public Guid? LotId { get; init; }
 }
 

@@ -31,6 +31,7 @@ public static class LedgerEndpoints
         CorrectionEndpoints.Map(group);
         VoidEndpoints.Map(group);
         RestEndpoints.Map(group);
+        OtherLotEndpoints.Map(group);
         TimeEndpoints.Map(group);
         QuestionEndpoints.Map(group);
         DraftEndpoints.Map(app.MapGroup("/api/drafts").WithTags("ledger").ForMembers());

@@ -120,6 +120,7 @@ public static class QuestionEndpoints
                 [
                     .. sharp.Select(e => AnswerTaps.Weighing(e, family, unit)),
                     .. Rests(flows, balance),
+                    .. OtherLotEndpoints.Offered(family, flows, balance),
                     .. Lost(flows, balance),
                     .. Heaps(flows, balance),
                     .. wrong.Except(sharp).Take(MostWeighings - sharp.Length).Select(e => AnswerTaps.Weighing(e, family, unit)),

@@ -73,7 +73,7 @@ public class TypedFiguresTests
         return decided.IsRefused ? Assert.Single(decided.Refusals) : null;
     }
 
-    private static readonly SpunFrom Singles = SpunFrom.Of(new SpinPlan(new YarnWish(16, 25, 2), SpunFibre.Unknown, null, "", 22, 16), 33);
+    private static readonly SpunFrom Singles = SpunFrom.Of(new SpinPlan(new YarnWish(16, 25, 2), SpunFibre.Unknown, null, "", 22), 33);
 
     [Fact]
     public void Wraps_of_61_where_16_were_wanted_are_asked_about_with_16()
@@ -101,7 +101,7 @@ public class TypedFiguresTests
         // 1 000 yd of 14 g.
         var (length, usual) = (
             Spun(LotForm.Singles, Singles, new FillBobbin("14", Length: "1000 yd"))!,
-            14 / Wraps.Tex(22, new YarnWish(16, 25, 2).SinglesDensity) * 1000
+            14 / YarnFigures.Typical.SinglesTex(22) * 1000
         );
         Assert.Equal("length", length.Field);
         Assert.InRange(914.4, TypedFigures.GristDiffers * usual, double.PositiveInfinity);

@@ -144,6 +144,13 @@ export function Question({
               body: { flowId: tap.flowId! },
             }),
           );
+        case 'otherLot':
+          return need(
+            api.POST('/api/entries/{id}/other-lot', {
+              params: { path: { id: tap.entryId! } },
+              body: { lotId: tap.lotId!, flowId: tap.flowId },
+            }),
+          );
         default:
           return need(
             api.POST('/api/entries/{id}/answer', {
