@@ -232,9 +232,9 @@ test('a yarn is aimed at, spun, plied and washed by keyboard alone', async ({ ke
   await expect(plan.getByText(/^It makes about/)).toBeVisible();
   await press(page, /^Begin plying/);
   const plying = page.getByRole('region', { name: /^Being plied:/ });
-  await type(page, /^Angle read/, '18');
+  await type(page, /^Angle read/, '10');
   await page.keyboard.press('Enter');
-  await expect(plying.getByText(/^18°: too little twist/)).toBeVisible();
+  await expect(plying.getByText(/^10°: too little twist/)).toBeVisible();
   await type(page, /^The skein weighs/, '97');
   await type(page, /^Length/, '208');
   await page.keyboard.press('Enter');

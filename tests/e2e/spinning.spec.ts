@@ -26,7 +26,8 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   await expect(page.getByText('The angle must be from 1 to 80 degrees.')).toBeVisible();
   await page.getByLabel('Angle, °', { exact: true }).fill('28');
   await page.getByLabel('Ratio of the whorl').fill('11');
-  await expect(page.getByText('Say how long a draw is, or leave the ratio out.')).toBeVisible();
+  // A draw that nobody said is one that suits the fibre.
+  await expect(page.getByText(/^On this ratio: \d+ treadles for a draw of/)).toBeVisible();
   await page.getByLabel('A draw, mm').fill('150');
   await expect(page.getByText(/^A fresh ply-back of two must read 15\.4 WPI at 28° now/)).toBeVisible();
   await expect(page.getByText(/^On this ratio: 2 treadles for a draw of/)).toBeVisible();
@@ -208,12 +209,12 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await page.goto(at('/station/ply'));
   await page.getByRole('button', { name: 'Ply by a plan' }).click();
   const plan = page.getByRole('form', { name: 'Ply by a plan' });
-  await expect(plan.getByText('9 m stay on it')).toBeVisible();
+  await expect(plan.getByText(/9 m \(.* g\) stay on it, 2\.9 m of chain ply/)).toBeVisible();
   await plan.getByLabel('Ply it').selectOption('z');
   await expect(plan.getByText(/^That is the way its strands were twisted last/)).toBeVisible();
   await plan.getByLabel('Ply it').selectOption('');
   await plan.getByLabel('Angle, °').fill('28');
-  await expect(plan.getByText(/^It makes about 166 m of two-ply\.$/)).toBeVisible();
+  await expect(plan.getByText(/^It makes about 166 m of two-ply; .* is the first to end\.$/)).toBeVisible();
   await plan.getByRole('button', { name: 'Begin plying' }).click();
   const plying = page.getByRole('region', { name: /^Being plied:/ });
   const read = plying.getByRole('form', { name: 'Angle read while plying' });

@@ -1,6 +1,5 @@
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 
@@ -24,11 +23,11 @@ public sealed record FibreWants(double? Finest, double? Thickest, double? ByThic
     /// <summary>Reckons.</summary>
     /// <param name="fibre">What is known of it.</param>
     /// <param name="crimpsPerInch">Above zero; null where nobody counted.</param>
-    /// <param name="like">Angle and densities to reckon with; its wraps do not count.</param>
+    /// <param name="like">Angle and figures to reckon with; its wraps do not count.</param>
     public static FibreWants Of(SpunFibre fibre, double? crimpsPerInch, YarnWish like)
     {
-        double Washed(double singlesTex) => Wraps.Of(Plying.Tex(singlesTex, 2, like.TakeUpPercent), like.FinishedDensity);
-        double Singles(double millimetres) => Wraps.Tex(Length.MillimetresPerInch / millimetres, like.SinglesDensity);
+        double Washed(double singlesTex) => like.Figures.WashedWraps(singlesTex, YarnAim.TwoStrands);
+        double Singles(double millimetres) => like.Figures.SinglesTex(Length.MillimetresPerInch / millimetres);
         var tangent = Math.Tan(like.Degrees * Math.PI / 180);
         var finest = fibre is { Micron: { } micron, Density: { } density }
             ? Washed(YarnAim.EasyFibres * Fineness.FibreTex(micron, density))

@@ -30,7 +30,16 @@ public enum PlyFrom
 /// <param name="Tex">Its grist, null when not known.</param>
 /// <param name="Metres">Its length, null when not known.</param>
 /// <param name="Direction">Of its last twist, null when not known.</param>
-public sealed record PlyStrand(Guid Lot, string Code, Fibre Fibre, double? Tex, double? Metres, TwistDirection? Direction);
+/// <param name="IsPlied">It was plied already: one of the two-plies of a cable.</param>
+public sealed record PlyStrand(
+    Guid Lot,
+    string Code,
+    Fibre Fibre,
+    double? Tex,
+    double? Metres,
+    TwistDirection? Direction,
+    bool IsPlied = false
+);
 
 /// <summary>What is to be plied.</summary>
 /// <param name="Structure">How.</param>
@@ -93,8 +102,60 @@ public sealed record PlyPlan(
         return guard.Then<PlyPlan>(() => plan);
     }
 
-    /// <summary>Whether it is plied the way round that its strands were twisted last: then it comes apart.</summary>
-    public bool GoesTheSameWay => Of.Any(s => s.Direction == Direction);
+    /// <summary>A cable of singles: two and two are plied first, then the two of them the other way.</summary>
+    public bool IsPliedTwice => Structure == YarnStructure.Cable && Of.Count > 0 && Of.All(s => !s.IsPlied);
+
+    /// <summary>Turns in a metre of the two-plies of a cable: more than balance asks for, since the cabling takes some away. Null where
+    /// nothing is plied twice.</summary>
+    public double? FirstTurns =>
+        IsPliedTwice
+            // Wraps go with the root of the strands.
+            ? Twisting.TurnsFor(Wraps.Diameter(FreshWraps * Math.Sqrt(Strands / (double)YarnAim.TwoStrands)), Degrees) * CableTwist
+            : null;
+
+    /// <summary>The two-plies of a cable take so many times the turns of a balanced one (1.5 to 2; docs/craft.md, section 15).</summary>
+    public const double CableTwist = 1.75;
+
+    /// <summary>Which lots the two two-plies of a cable hold, by their place in <see cref="Of" />: of four two each, of two one of each in
+    /// both; null where nothing is plied twice, or it cannot be told.</summary>
+    public IReadOnlyList<IReadOnlyList<int>>? TwoPlies =>
+        !IsPliedTwice
+            ? null
+            : Of.Count switch
+            {
+                1 =>
+                [
+                    [0, 0],
+                    [0, 0],
+                ],
+                2 =>
+                [
+                    [0, 1],
+                    [0, 1],
+                ],
+                4 =>
+                [
+                    [0, 1],
+                    [2, 3],
+                ],
+                _ => null,
+            };
+
+    /// <summary>The way round that a yarn of these strands is plied last: against their own twist, but a cable of singles with it.</summary>
+    /// <param name="structure">How they become yarn.</param>
+    /// <param name="of">The strands.</param>
+    public static TwistDirection Last(YarnStructure structure, IReadOnlyList<PlyStrand> of)
+    {
+        var own = of.Select(s => s.Direction).OfType<TwistDirection>().DefaultIfEmpty(TwistDirection.Z).First();
+        return structure == YarnStructure.Cable && of.All(s => !s.IsPlied) ? own : own.Other();
+    }
+
+    /// <summary>Strands of S and of Z lie together: whichever way they are plied, one is undone and the other overtwisted.</summary>
+    public bool IsOfUnlikeTwist => Of.Select(s => s.Direction).OfType<TwistDirection>().Distinct().Count() > 1;
+
+    /// <summary>Whether the last twist goes the wrong way round: that of its strands, of a cable of singles the other one. Then it comes
+    /// apart.</summary>
+    public bool GoesTheWrongWay => Of.Any(s => s.Direction is { } own && (own == Direction) != IsPliedTwice);
 
     /// <summary>Whether its source pulls loops into it: slippery fibre and cotton from both ends of a cake.</summary>
     public bool Snarls =>
@@ -115,19 +176,25 @@ public sealed record PlyPlan(
             return null;
         }
 
-        // With a lot for each strand the shortest ends it; else what there is, is shared among them.
-        var each = Of.Count == Strands ? Of.Min(s => s.Metres!.Value) : Of.Sum(s => s.Metres!.Value) / Strands;
-        return new PlyForecast(each / (1 + TakeUpPercent / 100), [.. Of.Select(s => Of.Count == Strands ? s.Metres!.Value - each : 0)]);
-    }
+        // A two-ply that was plied already is one strand of a cable.
+        var strands = Structure == YarnStructure.Cable && !IsPliedTwice ? YarnAim.TwoStrands : Strands;
+        var takeUp = 1 + TakeUpPercent / 100;
+        if (strands % Of.Count != 0)
+        {
+            // Wound off into equal lengths first: nothing is left.
+            return new PlyForecast(Of.Sum(s => s.Metres!.Value) / strands / takeUp, [.. Of.Select(_ => new PlyLeft(0, null, 0))], null);
+        }
 
-    /// <summary>Wraps of the fresh yarn that strands of such grist become.</summary>
-    /// <param name="singlesTex">The mean grist of the strands, above zero.</param>
-    /// <param name="strands">At least one.</param>
-    /// <param name="takeUpPercent">Length that plying takes up.</param>
-    /// <param name="finishedDensity">Wrap density after the wash, above zero.</param>
-    /// <param name="bloomPercent">By how much wraps fall in the wash.</param>
-    public static double FreshWrapsOf(double singlesTex, int strands, double takeUpPercent, double finishedDensity, double bloomPercent) =>
-        Wraps.Of(Plying.Tex(singlesTex, strands, takeUpPercent), finishedDensity) * (1 + bloomPercent / 100);
+        // Each lot lies in it so many times, and the shortest ends it.
+        var times = strands / Of.Count;
+        var each = Of.Min(s => s.Metres!.Value) / times;
+        var left = Of.Select(s => s.Metres!.Value - each * times);
+        return new PlyForecast(
+            each / takeUp,
+            [.. left.Zip(Of, (l, s) => new PlyLeft(l, l * s.Tex / 1000, l / YarnStructures.StrandsOfChain / takeUp))],
+            Of.Count > 1 ? Of.MinBy(s => s.Metres!.Value)!.Code : null
+        );
+    }
 
     /// <summary>What an angle that was read while plying says.</summary>
     /// <param name="read">As it was read.</param>
@@ -156,8 +223,15 @@ public sealed record PlyPlan(
 
 /// <summary>What plying gives.</summary>
 /// <param name="Metres">Of yarn.</param>
-/// <param name="LeftMetres">Of each lot, in the plan's order.</param>
-public sealed record PlyForecast(double Metres, IReadOnlyList<double> LeftMetres);
+/// <param name="Left">Of each lot, in the plan's order.</param>
+/// <param name="Scarcest">The lot that ends it; null where one is alone, or all are shared out.</param>
+public sealed record PlyForecast(double Metres, IReadOnlyList<PlyLeft> Left, string? Scarcest);
+
+/// <summary>What stays on a bobbin.</summary>
+/// <param name="Metres">Zero or more.</param>
+/// <param name="Grams">Null where its grist is not known.</param>
+/// <param name="ChainMetres">So much chain ply it would make.</param>
+public sealed record PlyLeft(double Metres, double? Grams, double ChainMetres);
 
 /// <summary>What an angle says about the next length.</summary>
 /// <param name="Stands">Below is too little twist.</param>

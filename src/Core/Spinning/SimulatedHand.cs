@@ -52,7 +52,7 @@ public sealed class SimulatedHand
     public HandPlyBack PlyBack(double aimedMillimetres, double turnsPerMetre, double singlesDensity, double freshDensity)
     {
         var singles = Spin(aimedMillimetres, 3);
-        var tex = Plying.Tex(Wraps.Tex(1, singlesDensity) * Math.Pow(singles / Wraps.Diameter(1), 2), 2, YarnWish.TypicalTakeUp);
+        var tex = Plying.Tex(Wraps.Tex(1, singlesDensity) * Math.Pow(singles / Wraps.Diameter(1), 2), 2, YarnFigures.UsualTakeUp);
         var wraps = Wraps.Of(tex, freshDensity);
         // Twist that lets go of the singles goes into the ply: at balance both lie at one angle.
         var turns = turnsPerMetre * TwistFactor * (1 + Unevenness / Math.Sqrt(3) * Gauss());

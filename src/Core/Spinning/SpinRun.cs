@@ -11,8 +11,6 @@ namespace EarthyTuft.Core.Spinning;
 /// <param name="On">What it is spun on; null where nobody said.</param>
 /// <param name="Whorl">Its whorl or mark; empty where nobody said.</param>
 /// <param name="ToldWraps">Wraps of the singles that the person was told to aim at.</param>
-/// <param name="UsualWraps">Wraps of the washed yarn that such singles become by the typical figures: what is learned is held against
-/// it.</param>
 /// <param name="SupplyGramsPerMetre">How heavy the fibre in the hand is for its length, above zero; null where nobody measured.</param>
 public sealed record SpinPlan(
     YarnWish Wish,
@@ -20,7 +18,6 @@ public sealed record SpinPlan(
     SpunOn? On,
     string Whorl,
     double ToldWraps,
-    double UsualWraps,
     double? SupplyGramsPerMetre = null
 );
 

@@ -20,7 +20,7 @@ public sealed record SpunFrom(double? Grams, double? PlyBackWraps, double? Wraps
     /// <param name="plan">The plan.</param>
     /// <param name="grams">Fibre that is there, null when not known.</param>
     public static SpunFrom Of(SpinPlan plan, double? grams) =>
-        new(grams, plan.Wish.WrapsPerInch, plan.ToldWraps, Yarns.Wraps.Tex(plan.ToldWraps, plan.Wish.SinglesDensity), null);
+        new(grams, plan.Wish.WrapsPerInch, plan.ToldWraps, plan.Wish.Figures.SinglesTex(plan.ToldWraps), null);
 
     /// <summary>Of a plan of plying.</summary>
     /// <param name="plan">The plan.</param>

@@ -1,5 +1,4 @@
 using EarthyTuft.Core.Fibres;
-using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
@@ -74,60 +73,18 @@ public sealed record YarnWish(
     /// <summary>The angle of the plies where nobody asks for another, in degrees (ours).</summary>
     public const double UsualDegrees = 25;
 
-    /// <summary>Grams in a cubic centimetre of the washed yarn's wraps, above zero.</summary>
-    public double FinishedDensity { get; init; } = TypicalFinished;
-
-    /// <summary>The same of singles under the wheel's tension.</summary>
-    public double SinglesDensity { get; init; } = TypicalUnderTension;
-
-    /// <summary>By how much the wraps fall in the wash, in percent, zero or more.</summary>
-    public double BloomPercent { get; init; } = TypicalBloom;
-
-    /// <summary>Length that plying takes up, in percent, zero or more.</summary>
-    public double TakeUpPercent { get; init; } = TypicalTakeUp;
-
-    /// <summary>Wraps of the singles, where own skeins tell them better than densities do; null for what the densities say.</summary>
-    public double? SinglesWraps { get; init; }
+    /// <summary>What it is reckoned with.</summary>
+    public YarnFigures Figures { get; init; } = YarnFigures.Typical;
 
     /// <summary>More turns in the singles than balance asks for, in percent: a tenth to a third for socks and very short fibre.</summary>
     public double ExtraTurnsPercent { get; init; }
 
-    /// <summary>Wrap density of singles under the wheel's tension, g/cm3 (typical).</summary>
-    public const double TypicalUnderTension = 0.24;
+    /// <summary>Angles that suit the fibre, where nobody asked for one: a reading within them is near enough. Null where one was asked
+    /// for.</summary>
+    public Span? Suits { get; init; }
 
-    /// <summary>Wrap density of finished wool, g/cm3 (typical).</summary>
-    public const double TypicalFinished = 0.11;
-
-    /// <summary>The same of carded wool spun with twist let in (typical).</summary>
-    public const double WoollenFinished = 0.10;
-
-    /// <summary>The same of combed wool (typical).</summary>
-    public const double WorstedFinished = 0.13;
-
-    /// <summary>The same of cotton and silk (typical; soft cotton is often nearer 0.11).</summary>
-    public const double SmoothFinished = 0.2;
-
-    /// <summary>Of wool, in percent of wraps (ours).</summary>
-    public const double TypicalBloom = 10;
-
-    /// <summary>Of cotton, silk and flax, in percent of wraps (ours).</summary>
-    public const double SmoothBloom = 2;
-
-    /// <summary>Of a two-ply at a medium angle, in percent (typical).</summary>
-    public const double TypicalTakeUp = 3;
-
-    /// <summary>What the wrap density of the finished yarn is to begin with.</summary>
-    /// <param name="fibre">Null where it is not known.</param>
-    /// <param name="form">What it is spun from; null where that is not known.</param>
-    public static double DensityOf(Fibre? fibre, LotForm? form) =>
-        fibre is Fibre.Cotton or Fibre.Silk ? SmoothFinished
-        : form is LotForm.Top ? WorstedFinished
-        : form?.IsCarded() == true ? WoollenFinished
-        : TypicalFinished;
-
-    /// <summary>By how much the wraps fall in the wash, to begin with, in percent.</summary>
-    /// <param name="fibre">Null where it is not known.</param>
-    public static double BloomOf(Fibre? fibre) => fibre is Fibre.Cotton or Fibre.Silk or Fibre.Flax ? SmoothBloom : TypicalBloom;
+    /// <summary>How firmly the singles are twisted.</summary>
+    public Firmness Firmness { get; init; }
 
     /// <summary>Strands that lie side by side in it.</summary>
     public int Strands => Structure.Strands(Plies);
@@ -187,6 +144,7 @@ public sealed record YarnObstacle(
 /// <param name="SinglesTex">Grist of each strand.</param>
 /// <param name="SinglesWraps">Of each strand under the wheel's tension.</param>
 /// <param name="SinglesTurns">In a metre of each strand.</param>
+/// <param name="HoldsByTurns">So short a staple needs these turns to hold together: more than balance asks for.</param>
 /// <param name="PlyTurns">In a metre of the yarn; null for singles.</param>
 /// <param name="PlyBackWraps">What a fresh ply-back of two must read now.</param>
 /// <param name="WrapsTolerance">Near enough, in wraps of the ply-back; null where thickness does not count.</param>
@@ -202,6 +160,7 @@ public sealed record YarnAim(
     double SinglesTex,
     double SinglesWraps,
     double SinglesTurns,
+    bool HoldsByTurns,
     double? PlyTurns,
     double PlyBackWraps,
     double? WrapsTolerance,
@@ -226,7 +185,8 @@ public sealed record YarnAim(
     /// <summary>An angle beyond which yarn kinks rather than takes more twist (ours).</summary>
     public const double SteepestDegrees = 45;
 
-    private const double TwoStrands = 2;
+    /// <summary>A ply-back is of two.</summary>
+    public const int TwoStrands = 2;
 
     /// <summary>Reckons what to spin.</summary>
     /// <param name="wish">The yarn that is wanted.</param>
@@ -244,17 +204,11 @@ public sealed record YarnAim(
                 "out-of-range",
                 $"must be a whole number from 1 to {YarnMeasures.MostStrands}"
             )
-            .Within(wish.FinishedDensity, 0.02, 1.5, "finishedDensity")
-            .Within(wish.SinglesDensity, 0.02, 1.5, "singlesDensity")
-            .Within(wish.BloomPercent, 0, 100, "bloomPercent")
-            .Within(wish.TakeUpPercent, 0, 50, "takeUpPercent")
-            .Within(wish.ExtraTurnsPercent, 0, 100, "extraTurnsPercent")
-            .Need(
-                wish.SinglesWraps is not { } wraps || wraps is >= Wraps.Fewest / 2 and <= Wraps.Most * 4,
-                "wrapsPerInch",
-                "out-of-range",
-                "asks for singles that nobody spins"
-            );
+            .Within(wish.Figures.WashedDensity(wish.Strands), YarnFigures.LeastDensity, YarnFigures.MostDensity, "finishedDensity")
+            .Within(wish.Figures.SinglesDensity, YarnFigures.LeastDensity, YarnFigures.MostDensity, "singlesDensity")
+            .Within(wish.Figures.BloomPercent, 0, YarnFigures.MostBloom, "bloomPercent")
+            .Within(wish.Figures.TakeUpPercent, 0, YarnFigures.MostTakeUp, "takeUpPercent")
+            .Within(wish.ExtraTurnsPercent, 0, 100, "extraTurnsPercent");
         if (on is not null)
         {
             guard
@@ -270,11 +224,12 @@ public sealed record YarnAim(
     {
         var strands = wish.Strands;
         var diameter = Wraps.Diameter(wish.WrapsPerInch);
-        var tex = Wraps.Tex(wish.WrapsPerInch, wish.FinishedDensity);
-        var byDensity = Plying.SinglesTex(tex, strands, wish.TakeUpPercent);
-        var singlesWraps = wish.SinglesWraps ?? Wraps.Of(byDensity, wish.SinglesDensity);
-        var singles = wish.SinglesWraps is { } known ? Wraps.Tex(known, wish.SinglesDensity) : byDensity;
-        var turns = Twisting.TurnsFor(Wraps.Diameter(singlesWraps), wish.Degrees) * (1 + wish.ExtraTurnsPercent / 100);
+        var singles = wish.Figures.SinglesTexForWashed(wish.WrapsPerInch, strands);
+        var tex = wish.Figures.WashedTex(singles, strands);
+        var singlesWraps = wish.Figures.SinglesWraps(singles);
+        var balanced = Twisting.TurnsFor(Wraps.Diameter(singlesWraps), wish.Degrees) * (1 + wish.ExtraTurnsPercent / 100);
+        var least = fibre.StapleMillimetres is { } staple ? YarnBeginning.LeastTurns(staple, singles, wish.Firmness) : 0;
+        var turns = Math.Max(balanced, least);
         var fibres = fibre is { Micron: { } micron, Density: { } density } ? singles / Fineness.FibreTex(micron, density) : (double?)null;
         var (treadles, draw) = on is null ? ((int?)null, (double?)null) : Treadling(turns, on);
         var share = wish.Tolerance switch
@@ -283,7 +238,7 @@ public sealed record YarnAim(
             YarnTolerance.Loose => 2,
             _ => 1.0,
         };
-        var plyBack = PlyBackOf(wish.WrapsPerInch, strands, wish.BloomPercent);
+        var plyBack = wish.Figures.FreshWraps(singles, TwoStrands);
         var against = Against(wish, fibre, on, fibres, turns).OrderByDescending(o => o.How).ToArray();
         return new YarnAim(
             tex,
@@ -291,6 +246,7 @@ public sealed record YarnAim(
             singles,
             singlesWraps,
             turns,
+            least > balanced,
             strands > 1 ? Twisting.TurnsFor(diameter, wish.Degrees) : null,
             plyBack,
             // One wrap of the washed yarn, as it shows in the ply-back.
@@ -305,20 +261,6 @@ public sealed record YarnAim(
             against
         );
     }
-
-    /// <summary>What a fresh ply-back of two must read for a washed yarn of so many strands.</summary>
-    /// <param name="washedWraps">Above zero.</param>
-    /// <param name="strands">At least one.</param>
-    /// <param name="bloomPercent">Zero or more.</param>
-    public static double PlyBackOf(double washedWraps, int strands, double bloomPercent) =>
-        washedWraps * (1 + bloomPercent / 100) * Math.Sqrt(strands / TwoStrands);
-
-    /// <summary>What a ply-back of two becomes, washed, in a yarn of so many strands: the inverse of <see cref="PlyBackOf" />.</summary>
-    /// <param name="plyBackWraps">Above zero.</param>
-    /// <param name="strands">At least one.</param>
-    /// <param name="bloomPercent">Zero or more.</param>
-    public static double WashedOf(double plyBackWraps, int strands, double bloomPercent) =>
-        plyBackWraps / PlyBackOf(1, strands, bloomPercent);
 
     // Feet count whole treadles; the draw takes up the rest.
     internal static (int Treadles, double Draw) Treadling(double turns, SpunOn on)

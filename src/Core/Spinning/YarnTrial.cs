@@ -195,7 +195,10 @@ public sealed record TrialAdvice(
         var thickness = aim.WrapsTolerance is { } near
             ? Stand(trial.WrapsPerInch - aim.PlyBackWraps, Math.Max(near, trial.WrapsDoubt))
             : AgainstAim.There;
-        var twist = trial.Degrees is { } read ? Stand(read - wish.Degrees, aim.DegreesTolerance) : (AgainstAim?)null;
+        var suits = wish.Suits ?? new Fibres.Span(wish.Degrees, wish.Degrees);
+        var twist = trial.Degrees is { } read
+            ? Stand(read - Math.Clamp(read, suits.Low, suits.High), aim.DegreesTolerance)
+            : (AgainstAim?)null;
         var factor = trial.Degrees is { } degrees ? Twisting.Factor(degrees, wish.Degrees) : (double?)null;
         var ratio = aim.PlyBackWraps / trial.WrapsPerInch;
         // A thinner yarn of the same angle wants more turns: what is corrected in thickness is corrected in twist as well.
@@ -212,7 +215,7 @@ public sealed record TrialAdvice(
             factor,
             next,
             draw,
-            YarnAim.WashedOf(trial.WrapsPerInch, wish.Strands, wish.BloomPercent)
+            wish.Figures.WashedWraps(wish.Figures.SinglesTexForFresh(trial.WrapsPerInch, YarnAim.TwoStrands), wish.Strands)
         );
     }
 
@@ -241,10 +244,10 @@ public sealed record YarnBecomes(YarnStructure Structure, int Strands, double Wr
     public double? Misses(double washedWraps, double doubt) =>
         Math.Abs(washedWraps - WrapsPerInch) > Math.Max(doubt, Wraps.ReadingDoubt) + 1e-9 ? washedWraps - WrapsPerInch : null;
 
-    /// <summary>Every structure that singles are commonly made into, by a ply-back of two.</summary>
-    /// <param name="plyBackWraps">Above zero.</param>
-    /// <param name="bloomPercent">Zero or more.</param>
-    public static IReadOnlyList<YarnBecomes> All(double plyBackWraps, double bloomPercent) =>
+    /// <summary>Every structure that singles are commonly made into.</summary>
+    /// <param name="singlesTex">Their grist, above zero.</param>
+    /// <param name="figures">What it is reckoned with.</param>
+    public static IReadOnlyList<YarnBecomes> All(double singlesTex, YarnFigures figures) =>
         [
             .. new[]
             {
@@ -253,6 +256,6 @@ public sealed record YarnBecomes(YarnStructure Structure, int Strands, double Wr
                 (YarnStructure.Plain, 3),
                 (YarnStructure.Chain, YarnStructures.StrandsOfChain),
                 (YarnStructure.Cable, YarnStructures.StrandsOfCable),
-            }.Select(s => new YarnBecomes(s.Item1, s.Item2, YarnAim.WashedOf(plyBackWraps, s.Item2, bloomPercent))),
+            }.Select(s => new YarnBecomes(s.Item1, s.Item2, figures.WashedWraps(singlesTex, s.Item2))),
         ];
 }

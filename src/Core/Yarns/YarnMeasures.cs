@@ -13,6 +13,13 @@ public enum TwistDirection
     S,
 }
 
+/// <summary>Directions of twist.</summary>
+public static class TwistDirections
+{
+    /// <summary>The other one.</summary>
+    public static TwistDirection Other(this TwistDirection of) => of == TwistDirection.S ? TwistDirection.Z : TwistDirection.S;
+}
+
 /// <summary>How yarn was finished (docs/craft.md, section 15).</summary>
 public enum FinishedBy
 {

@@ -41,6 +41,7 @@ public static class OwnSkeins
         var ids = newest.Select(n => n.Key).ToHashSet();
         var made = new Dictionary<Guid, (Guid Entry, StepKind Step)>();
         var sources = new Dictionary<Guid, Guid[]>();
+        var spunFrom = new Dictionary<Guid, Guid>();
         for (var step = 0; step < 3; step++)
         {
             Guid[] open = [.. ids.Where(id => !made.ContainsKey(id))];
@@ -72,6 +73,10 @@ public static class OwnSkeins
             {
                 made[maker.Lot] = (maker.Id, maker.Step);
                 sources[maker.Lot] = maker.Step == StepKind.Spin ? [] : [.. takings[maker.Id]];
+                if (maker.Step == StepKind.Spin && takings[maker.Id].FirstOrDefault() is var fibre && fibre != Guid.Empty)
+                {
+                    spunFrom[maker.Lot] = fibre;
+                }
             }
 
             ids.UnionWith(sources.Values.SelectMany(s => s));
@@ -87,6 +92,13 @@ public static class OwnSkeins
             .Runs.AsNoTracking()
             .Where(r => r.EntryId != null && spinning.Contains(r.EntryId.Value) && r.Craft == StepKind.Spin)
             .ToDictionaryAsync(r => r.EntryId!.Value, r => StoredSpin.SpinPlan(r.Plan), cancellationToken);
+        Guid[] fibres = [.. spunFrom.Values.Distinct()];
+        var forms = await db
+            .Lots.AsNoTracking()
+            .Where(l => fibres.Contains(l.Id))
+            .Select(l => new { l.Id, l.Form })
+            .ToDictionaryAsync(l => l.Id, l => l.Form, cancellationToken);
+        var draws = await SpunTimes.DrawsOf(db, spinning, cancellationToken);
         // A step may have made several: only what has one of its own is told of it.
         var counts = made.Values.GroupBy(m => m.Entry).ToDictionary(g => g.Key, g => g.Count());
 
@@ -114,10 +126,19 @@ public static class OwnSkeins
                 && counts[by.Entry] == 1
                 && singles.Length > 0
                 && singles.All(s => lots[s].UsedUpAt is not null && measures.GetValueOrDefault(s)?.Metres is not null);
+            LotForm? from = singles
+                .Where(spunFrom.ContainsKey)
+                .Select(s => forms.TryGetValue(spunFrom[s], out var form) ? form : (LotForm?)null)
+                .FirstOrDefault();
+            Draw? draw = singles
+                .Where(made.ContainsKey)
+                .Select(s => draws.TryGetValue(made[s].Entry, out var drawn) ? drawn : (Draw?)null)
+                .FirstOrDefault();
             return new OwnSkein(
-                classOf(lot.Fibre, lot.Parentage),
+                new SpunOf(classOf(lot.Fibre, lot.Parentage), from, draw),
+                YarnFigures.TypicalOf(lot.Fibre, from),
+                Strands(lot, measured),
                 plan?.ToldWraps,
-                plan is not null && Strands(lot, measured) is var strands && strands == plan.Wish.Strands ? plan.UsualWraps : null,
                 first,
                 singles.Length > 0 ? lots[singles[0]].MadeGrams : null,
                 fresh is { } before ? measures.GetValueOrDefault(before) : null,

@@ -50,17 +50,7 @@ public static class SpunTimes
             [.. flows.SelectMany(f => f).Where(f => f.Role == FlowRole.Out).Select(f => f.Id)],
             cancellationToken
         );
-        var noted = await db
-            .Runs.AsNoTracking()
-            .Where(r => r.EntryId != null && ids.Contains(r.EntryId.Value) && r.Craft == StepKind.Spin)
-            .SelectMany(
-                r => r.Events.Where(e => e.Kind == StoredSpin.DrawKind && e.WithdrawnAt == null),
-                (r, e) => new { Entry = r.EntryId!.Value, Event = e }
-            )
-            .ToListAsync(cancellationToken);
-        var draws = noted
-            .GroupBy(n => n.Entry)
-            .ToDictionary(g => g.Key, g => ((DrawNoted)StoredSpin.Read(g.MaxBy(n => n.Event.Ordinal)!.Event)).Draw);
+        var draws = await DrawsOf(db, ids, cancellationToken);
 
         SpunTime? Time(Guid id, int minutes)
         {
@@ -79,6 +69,26 @@ public static class SpunTimes
         }
 
         return [.. entries.Select(e => Time(e.Id, e.Minutes)).OfType<SpunTime>()];
+    }
+
+    /// <summary>How each of some steps was drawn, as it was noted last.</summary>
+    internal static async Task<IReadOnlyDictionary<Guid, Draw>> DrawsOf(
+        EarthyTuftDb db,
+        Guid[] entries,
+        CancellationToken cancellationToken
+    )
+    {
+        var noted = await db
+            .Runs.AsNoTracking()
+            .Where(r => r.EntryId != null && entries.Contains(r.EntryId.Value) && r.Craft == StepKind.Spin)
+            .SelectMany(
+                r => r.Events.Where(e => e.Kind == StoredSpin.DrawKind && e.WithdrawnAt == null),
+                (r, e) => new { Entry = r.EntryId!.Value, Event = e }
+            )
+            .ToListAsync(cancellationToken);
+        return noted
+            .GroupBy(n => n.Entry)
+            .ToDictionary(g => g.Key, g => ((DrawNoted)StoredSpin.Read(g.MaxBy(n => n.Event.Ordinal)!.Event)).Draw);
     }
 
     // A sum says something only where all of it is known.

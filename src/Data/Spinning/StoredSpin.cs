@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Runs;
@@ -14,6 +15,7 @@ namespace EarthyTuft.Data.Spinning;
 public static class StoredSpin
 {
     private const int PlanVersion = 1,
+        SpinPlanVersion = 2,
         EventVersion = 1;
 
     private static readonly StoredEvents<SpinEvent> Kinds = new StoredEvents<SpinEvent>("spinning")
@@ -58,16 +60,18 @@ public static class StoredSpin
 
     public static string Write(SpinPlan plan) =>
         StoredPayload.Write(
-            new SpinV1(
+            new SpinV2(
                 plan.Wish.WrapsPerInch,
                 plan.Wish.Degrees,
                 plan.Wish.Plies,
                 plan.Wish.Structure,
                 plan.Wish.Tolerance,
-                plan.Wish.FinishedDensity,
-                plan.Wish.SinglesDensity,
-                plan.Wish.BloomPercent,
-                plan.Wish.TakeUpPercent,
+                plan.Wish.Figures.FinishedDensity,
+                plan.Wish.Figures.RestingDensity,
+                plan.Wish.Figures.SinglesDensity,
+                plan.Wish.Figures.BloomPercent,
+                plan.Wish.Figures.TakeUpPercent,
+                plan.Wish.Figures.LengthChangePercent,
                 plan.Wish.ExtraTurnsPercent,
                 plan.Fibre.StapleMillimetres,
                 plan.Fibre.Micron,
@@ -75,33 +79,62 @@ public static class StoredSpin
                 Stored(plan.On),
                 plan.Whorl,
                 plan.ToldWraps,
-                plan.UsualWraps,
-                plan.Wish.SinglesWraps,
-                plan.SupplyGramsPerMetre
+                plan.SupplyGramsPerMetre,
+                plan.Wish.Suits?.Low,
+                plan.Wish.Suits?.High,
+                plan.Wish.Firmness
             ),
-            PlanVersion
+            SpinPlanVersion
         );
 
     public static SpinPlan SpinPlan(string stored)
     {
-        var p = StoredPayload.Read<SpinV1>(stored, PlanVersion);
+        var p = StoredPayload.Read<SpinV2>(stored, SpinPlanVersion, Upgrade);
         return new SpinPlan(
             new YarnWish(p.WrapsPerInch, p.Degrees, p.Plies, p.Structure, p.Tolerance)
             {
-                FinishedDensity = p.FinishedDensity,
-                SinglesDensity = p.SinglesDensity,
-                BloomPercent = p.BloomPercent,
-                TakeUpPercent = p.TakeUpPercent,
+                Figures = new YarnFigures(
+                    p.SinglesDensity,
+                    p.RestingDensity,
+                    p.FinishedDensity,
+                    p.BloomPercent,
+                    p.TakeUpPercent,
+                    p.LengthChangePercent
+                ),
                 ExtraTurnsPercent = p.ExtraTurnsPercent,
-                SinglesWraps = p.SinglesWraps,
+                Suits = p is { SuitsLow: { } low, SuitsHigh: { } high } ? new Span(low, high) : null,
+                Firmness = p.Firmness,
             },
             new SpunFibre(p.StapleMillimetres, p.Micron, p.FibreDensity),
             On(p.On),
             p.Whorl,
             p.ToldWraps,
-            p.UsualWraps,
             p.SupplyGramsPerMetre
         );
+    }
+
+    // Version 1 had one density for washed yarn, of singles as of plied, and wraps of singles beside it, where own skeins told them: the
+    // density of singles is then the one that goes with those wraps.
+    private static void Upgrade(JsonObject plan, int from)
+    {
+        var finished = plan["finishedDensity"]!.GetValue<double>();
+        plan["restingDensity"] = finished;
+        plan["lengthChangePercent"] = 0;
+        if (plan["singlesWraps"] is { } known)
+        {
+            var figures = YarnFigures.Typical with
+            {
+                FinishedDensity = finished,
+                RestingDensity = finished,
+                TakeUpPercent = plan["takeUpPercent"]!.GetValue<double>(),
+            };
+            var structure = Enum.Parse<YarnStructure>(plan["structure"]!.GetValue<string>(), ignoreCase: true);
+            var singles = figures.SinglesTexForWashed(
+                plan["wrapsPerInch"]!.GetValue<double>(),
+                structure.Strands(plan["plies"]!.GetValue<int>())
+            );
+            plan["singlesDensity"] = YarnFacts.DensityOf(singles, known.GetValue<double>());
+        }
     }
 
     public static string Write(PlyPlan plan) =>
@@ -114,7 +147,7 @@ public static class StoredSpin
                 plan.Direction,
                 Stored(plan.On),
                 plan.From,
-                [.. plan.Of.Select(s => new StrandV1(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))],
+                [.. plan.Of.Select(s => new StrandV1(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction, s.IsPlied))],
                 plan.TakeUpPercent
             ),
             PlanVersion
@@ -131,7 +164,7 @@ public static class StoredSpin
             p.Direction,
             On(p.On),
             p.From,
-            [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction))],
+            [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction, s.IsPlied))],
             p.TakeUpPercent
         );
     }
@@ -144,16 +177,18 @@ public static class StoredSpin
 
     private static SpunOn? On(OnV1? on) => on is null ? null : new SpunOn(on.Ratio, on.DrawMillimetres, on.MostTreadles, on.By);
 
-    private sealed record SpinV1(
+    private sealed record SpinV2(
         double WrapsPerInch,
         double Degrees,
         int Plies,
         YarnStructure Structure,
         YarnTolerance Tolerance,
         double FinishedDensity,
+        double RestingDensity,
         double SinglesDensity,
         double BloomPercent,
         double TakeUpPercent,
+        double LengthChangePercent,
         double ExtraTurnsPercent,
         double? StapleMillimetres,
         double? Micron,
@@ -161,9 +196,10 @@ public static class StoredSpin
         OnV1? On,
         string Whorl,
         double ToldWraps,
-        double UsualWraps,
-        double? SinglesWraps,
-        double? SupplyGramsPerMetre = null
+        double? SupplyGramsPerMetre = null,
+        double? SuitsLow = null,
+        double? SuitsHigh = null,
+        Firmness Firmness = Firmness.Usual
     );
 
     private sealed record PlyV1(
@@ -178,7 +214,15 @@ public static class StoredSpin
         double TakeUpPercent
     );
 
-    private sealed record StrandV1(Guid Lot, string Code, Fibre Fibre, double? Tex, double? Metres, TwistDirection? Direction);
+    private sealed record StrandV1(
+        Guid Lot,
+        string Code,
+        Fibre Fibre,
+        double? Tex,
+        double? Metres,
+        TwistDirection? Direction,
+        bool IsPlied = false
+    );
 
     private sealed record OnV1(double Ratio, double DrawMillimetres, double MostTreadles, SpunBy By);
 

@@ -2,6 +2,7 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
+using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Data.Spinning;
 
@@ -12,6 +13,37 @@ namespace EarthyTuft.Data.Spinning;
 /// <param name="SpunFrom">The code of what that took first; null with it.</param>
 public sealed record YarnWay(IReadOnlyList<StoredLot> Lots, Guid? SpunBy, string? SpunFrom)
 {
+    /// <summary>Yarn is plied and washed, and a cable plied twice: no yarn is more steps from its fibre.</summary>
+    private const int MostSteps = 5;
+
+    /// <summary>What the singles of a yarn were spun from; null where they were not spun here.</summary>
+    public static async Task<LotForm?> FormSpunFrom(EarthyTuftDb db, Guid lot, CancellationToken cancellationToken)
+    {
+        for (var (at, step) = (lot, 0); step < MostSteps; step++)
+        {
+            var source = await db
+                .Flows.AsNoTracking()
+                .Where(f => f.LotId == at && f.Role == FlowRole.Out && !f.Voided)
+                .SelectMany(f => db.Flows.Where(i => i.EntryId == f.EntryId && i.Role == FlowRole.In && i.LotId != null && !i.Voided))
+                .OrderBy(i => i.Ordinal)
+                .Join(db.Lots, i => i.LotId, l => l.Id, (_, l) => new { l.Id, l.Form })
+                .FirstOrDefaultAsync(cancellationToken);
+            if (source is null)
+            {
+                return null;
+            }
+
+            if (!source.Form.IsSpun())
+            {
+                return source.Form;
+            }
+
+            at = source.Id;
+        }
+
+        return null;
+    }
+
     /// <summary>Follows it in the entries around the lot.</summary>
     public static YarnWay Of(Family family, Guid lot)
     {

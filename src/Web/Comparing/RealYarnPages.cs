@@ -47,7 +47,7 @@ internal static class RealYarnPages
         var facts = YarnFacts.Of(
             measured,
             family.Masses.Made(lot.Id)?.Grams,
-            lot.Form == LotForm.Singles ? YarnWish.TypicalUnderTension : YarnWish.DensityOf(lot.Fibre, null)
+            YarnFigures.TypicalOf(lot.Fibre, null).Density(lot.Form, measured.Strands ?? YarnAim.TwoStrands)
         );
         var yarn = RealYarn.Of(state.Plies, wish, lot.Form, facts.Tex);
         return new RealYarnPage(

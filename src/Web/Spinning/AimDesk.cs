@@ -16,12 +16,14 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="On">What it is spun on; null where nobody said.</param>
 /// <param name="Standing">What it stands on, in words.</param>
 /// <param name="Drafting">How to draft the fibre, in words.</param>
+/// <param name="Begins">Where its yarn begins; null of a run, which goes by what it was begun with.</param>
 internal sealed record ReadAim(
     LearnedAim Learned,
     SpunFibre Fibre,
     SpunOn? On,
     IReadOnlyList<string> Standing,
-    IReadOnlyList<string> Drafting
+    IReadOnlyList<string> Drafting,
+    YarnBeginning? Begins = null
 );
 
 /// <summary>Reads a yarn that is wanted and reckons what to spin: the same for the page and for the start of spinning.</summary>
@@ -31,28 +33,30 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
     {
         var book = await books.Here(cancellationToken);
         var fibre = lot is null ? SpunFibre.Unknown : FibreOf(lot, book);
-        var own = await skeins.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
-        var wraps = Thickness(request, lot, own);
-        var (on, unread) = On(request);
+        var own = await skeins.Of(lot, cancellationToken);
+        var said = new SaidFigures(request.FinishedDensity, request.BloomPercent, request.TakeUpPercent);
+        var wraps = Thickness(request, said.Over(own.Figures));
+        var begins = YarnBeginning.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), fibre.StapleMillimetres);
+        var on = On(request, begins);
         var supply = request.SupplyGramsPerMetre is { } grams
             ? new Guard(SpinningFields.Subjects).Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals
             : [];
-        Refusal[] refusals = [.. wraps.Refusals, .. new[] { unread }.OfType<Refusal>(), .. supply];
+        Refusal[] refusals = [.. wraps.Refusals, .. supply];
         if (refusals.Length > 0)
         {
             return Result<ReadAim>.Refused(refusals);
         }
 
-        var isTypical = request is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null };
         var unit = context.Workshop.LengthUnit;
         return LearnedAim
-            .Of(Wished(request, wraps.Value, lot), own, fibre, on, isTypical)
+            .Of(Wished(request, wraps.Value, begins), own, said, fibre, on)
             .Then<ReadAim>(learned => new ReadAim(
                 learned,
                 fibre,
                 on,
-                [.. AimWords.Standing(lot, fibre, learned, request.FinishedDensity is null, request.BloomPercent is null, unit)],
-                [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre, unit)]
+                [.. AimWords.Standing(lot, fibre, learned, said, unit)],
+                [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre, unit)],
+                begins
             ));
     }
 
@@ -61,13 +65,13 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         MostSupply = 200;
 
     // A yarn is wanted by its wraps, or by its grist: then its wraps follow from the density of such yarn.
-    private static Result<WrapsReading> Thickness(AimRequest request, LotRow? lot, OwnYarn own)
+    private static Result<WrapsReading> Thickness(AimRequest request, YarnFigures figures)
     {
         var wraps = WrapsReading.Read(request.Wraps, "wraps");
         return
             wraps.IsRefused
             && LinearDensity.Read(request.Wraps, "wraps") is { IsRefused: false, Value: var grist }
-            && Wraps.Of(grist.Tex, request.FinishedDensity ?? own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form))
+            && Wraps.Of(grist.Tex, figures.WashedDensity(request.Structure.Strands(request.Plies)))
                 is >= Wraps.Fewest
                     and <= Wraps.Most
                     and var of
@@ -92,7 +96,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
     /// <summary>An aim as screens see it, with the ply-backs that were read for it.</summary>
     internal static AimView View(ReadAim read, IReadOnlyList<PlyBackView> trials, LengthUnit unit, IReadOnlyList<string>? like = null)
     {
-        var (learned, _, on, standing, drafting) = read;
+        var (learned, _, on, standing, drafting, begins) = read;
         var (wish, aim) = (learned.Wish, learned.Aim);
         var by = on?.By ?? SpunBy.Treadles;
         return new AimView(
@@ -104,9 +108,9 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             aim.Verdict,
             [.. aim.Obstacles.Select(o => AimWords.Against(o, by, unit))],
             standing,
-            Math.Round(wish.FinishedDensity, 3),
-            Math.Round(wish.BloomPercent, 1),
-            Math.Round(wish.TakeUpPercent, 1),
+            Math.Round(wish.Figures.WashedDensity(wish.Strands), 3),
+            Math.Round(wish.Figures.BloomPercent, 1),
+            Math.Round(wish.Figures.TakeUpPercent, 1),
             trials,
                 // What the last ply-back asks for; where it asks for nothing, its own settings stand in the form.
                 trials.LastOrDefault()
@@ -117,7 +121,9 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             Math.Round(learned.ToldWraps, 1),
             AimWords.Learned(learned),
             drafting,
-            like ?? []
+            like ?? [],
+            begins is not null && wish.Suits is not null ? AimWords.Begins(begins) : "",
+            on?.DrawMillimetres ?? begins?.DrawMillimetres ?? 0
         );
     }
 
@@ -136,7 +142,11 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
                 FormattableString.Invariant(
                     $"Washed, as {AimWords.Structure(learned.Wish.Structure, learned.Wish.Strands)}: about {advice.WashedWraps:0.#} WPI."
                 ),
-                [.. YarnBecomes.All(tried.WrapsPerInch, learned.Wish.BloomPercent).Select(b => BecomesViews.Of(b, tried.Degrees))],
+                [
+                    .. YarnBecomes
+                        .All(learned.Wish.Figures.SinglesTexForFresh(tried.WrapsPerInch, YarnAim.TwoStrands), learned.Wish.Figures)
+                        .Select(b => BecomesViews.Of(b, tried.Degrees)),
+                ],
                 AimWords.Noted(tried)
             ));
 
@@ -144,42 +154,41 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
     internal async Task<IReadOnlyList<FibreWantView>> Wants(LotRow lot, IReadOnlyList<LockRow> locks, CancellationToken cancellationToken)
     {
         var book = await books.Here(cancellationToken);
-        var own = await skeins.Of(OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), cancellationToken);
+        var own = await skeins.Of(lot, cancellationToken);
         var counted = locks
             .Where(l => l is { Crimps: > 0, SpanMillimetres: > 0 })
             .Select(l => l.Crimps!.Value / l.SpanMillimetres!.Value * Length.MillimetresPerInch)
             .ToArray();
         var crimps = counted.Length > 0 ? counted.Average() : (double?)null;
-        var like = Wished(new AimRequest(null), new WrapsReading(Wraps.MiddleOf(YarnClass.Fingering), WrapsReading.LeastDoubt), lot) with
-        {
-            FinishedDensity = own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, lot.Form),
-        };
-        return [.. AimWords.Wants(FibreWants.Of(FibreOf(lot, book), crimps, like), crimps)];
+        var fibre = FibreOf(lot, book);
+        var begins = YarnBeginning.Of(OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), fibre.StapleMillimetres);
+        var like = new YarnWish(Wraps.MiddleOf(YarnClass.Fingering), begins.Degrees.Middle, YarnAim.TwoStrands) { Figures = own.Figures };
+        return [.. AimWords.Wants(FibreWants.Of(fibre, crimps, like), crimps)];
     }
 
-    // A whorl and a draw belong together; with neither no treadles are told. Of a spindle turns are counted as such.
-    private static (SpunOn? On, Refusal? Unread) On(AimRequest request) =>
+    // Without a tool no treadles are told. Of a spindle turns are counted as such; a draw that nobody said is one that suits the fibre.
+    private static SpunOn? On(AimRequest request, YarnBeginning begins) =>
         (
             request.By == SpunBy.Turns
                 ? request.DrawMillimetres is null
                     ? null
                     : 1
-                : request.Ratio,
-            request.DrawMillimetres
-        ) switch
-        {
-            ({ } ratio, { } draw) => (new SpunOn(ratio, draw, request.MostTreadles ?? SpunOn.MostOf(request.By), request.By), null),
-            ({ }, null) => (null, new Refusal("drawMillimetres", "missing", "Say how long a draw is, or leave the ratio out.")),
-            (null, { }) => (null, new Refusal("ratio", "missing", "Say the ratio of the whorl, or leave the draw out.")),
-            _ => (null, null),
-        };
+                : request.Ratio
+        )
+            is { } ratio
+            ? new SpunOn(
+                ratio,
+                request.DrawMillimetres ?? begins.DrawMillimetres,
+                request.MostTreadles ?? SpunOn.MostOf(request.By),
+                request.By
+            )
+            : null;
 
-    private static YarnWish Wished(AimRequest request, WrapsReading wraps, LotRow? lot) =>
-        new(wraps.PerInch, request.Degrees, request.Plies, request.Structure, request.Tolerance)
+    private static YarnWish Wished(AimRequest request, WrapsReading wraps, YarnBeginning begins) =>
+        new(wraps.PerInch, request.Degrees ?? begins.Degrees.Middle, request.Plies, request.Structure, request.Tolerance)
         {
-            FinishedDensity = request.FinishedDensity ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form),
-            BloomPercent = request.BloomPercent ?? YarnWish.BloomOf(lot?.Fibre),
-            TakeUpPercent = request.TakeUpPercent ?? YarnWish.TypicalTakeUp,
+            Suits = request.Degrees is null ? begins.Degrees : null,
+            Firmness = request.Firmness,
             ExtraTurnsPercent = request.ExtraTurnsPercent,
         };
 

@@ -220,8 +220,8 @@ public static class AimEndpoints
         var read = new SimulatedHand(request.Seed).PlyBack(
             Wraps.Diameter(request.Wraps),
             request.TurnsPerMetre,
-            YarnWish.TypicalUnderTension,
-            YarnWish.TypicalFinished * Math.Pow(1 + YarnWish.TypicalBloom / 100, 2)
+            YarnFigures.UnderTension,
+            YarnFigures.Finished * Math.Pow(1 + YarnFigures.UsualBloom / 100, 2)
         );
         return TypedResults.Ok(new SpinnersHandView(read.Wraps, read.Degrees));
     }

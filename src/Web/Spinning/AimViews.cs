@@ -31,21 +31,22 @@ public sealed record PlyBackRequest(
 
 /// <summary>A yarn that is wanted, and what was tried for it.</summary>
 /// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14"; or its grist: "400 tex", "250 m/100 g".</param>
-/// <param name="Degrees">Of the plies in it, or of the fibre where it stays singles.</param>
+/// <param name="Degrees">Of the plies in it, or of the fibre where it stays singles; left out for what suits the fibre.</param>
 /// <param name="LotId">What it is spun from; left out where that is not said.</param>
 /// <param name="FinishedDensity">Wrap density of the washed yarn in g/cm3; left out for what is typical.</param>
 /// <param name="BloomPercent">By how much the wraps fall in the wash; left out for what is typical.</param>
 /// <param name="TakeUpPercent">Length that plying takes up; left out for what is typical.</param>
 /// <param name="ExtraTurnsPercent">More turns in the singles than balance asks for.</param>
 /// <param name="Ratio">Of the whorl; left out where no tool is said.</param>
-/// <param name="DrawMillimetres">Yarn made before it winds on; left out where no tool is said.</param>
+/// <param name="DrawMillimetres">Yarn made before it winds on; left out for what suits the fibre.</param>
 /// <param name="MostTreadles">More for a draw are not wanted; left out for what is typical.</param>
 /// <param name="By">What is counted for a draw; of a spindle the ratio may be left out.</param>
 /// <param name="SupplyGramsPerMetre">How heavy the fibre in the hand is for its length; left out where nobody measured.</param>
+/// <param name="Firmness">How firmly the singles are twisted.</param>
 /// <param name="Trials">In the order in which they were made.</param>
 public sealed record AimRequest(
     [property: StringLength(30)] string? Wraps,
-    double Degrees = YarnWish.UsualDegrees,
+    double? Degrees = null,
     int Plies = 2,
     YarnStructure Structure = YarnStructure.Plain,
     YarnTolerance Tolerance = YarnTolerance.Usual,
@@ -59,6 +60,7 @@ public sealed record AimRequest(
     double? MostTreadles = null,
     SpunBy By = SpunBy.Treadles,
     double? SupplyGramsPerMetre = null,
+    Firmness Firmness = Firmness.Usual,
     [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null
 );
 
@@ -148,6 +150,8 @@ public sealed record YarnClassView(string Words, double WrapsPerInch, string Nee
 /// <param name="Learned">What own skeins say of that; empty where there are none.</param>
 /// <param name="Drafting">How to draft this fibre.</param>
 /// <param name="Like">What became of like fibre, by the samples of it.</param>
+/// <param name="Begins">Why the angle begins where it does; empty where one was asked for.</param>
+/// <param name="DrawMillimetres">As it was reckoned with: asked for, or what suits the fibre.</param>
 public sealed record AimView(
     YarnShape Target,
     string Class,
@@ -165,5 +169,7 @@ public sealed record AimView(
     double ToldWraps,
     string Learned,
     IReadOnlyList<string> Drafting,
-    IReadOnlyList<string> Like
+    IReadOnlyList<string> Like,
+    string Begins,
+    double DrawMillimetres
 );

@@ -35,8 +35,11 @@ internal static class AimWords
 
     public static IEnumerable<string> Sentences(YarnWish wish, YarnAim aim, SpunOn? on, string draw)
     {
-        yield return Invariant(
-            $"Spin singles of {aim.SinglesWraps:0.#} WPI under the wheel's tension, {Grist(aim.SinglesTex)}, with {aim.SinglesTurns:0} turns in a metre."
+        var held = aim.HoldsByTurns ? ", which hold so short a staple: balance alone would ask for fewer" : "";
+        yield return string.Create(
+            CultureInfo.InvariantCulture,
+            $"Spin singles of {aim.SinglesWraps:0.#} WPI under the wheel's tension, {Grist(aim.SinglesTex)}, with {aim.SinglesTurns:0} turns "
+                + $"in a metre{held}."
         );
         if (on is not null)
         {
@@ -59,6 +62,19 @@ internal static class AimWords
             yield return Invariant($"About {fibres:0} fibres lie side by side in the singles.");
         }
     }
+
+    /// <summary>Where a yarn begins, and why.</summary>
+    public static string Begins(YarnBeginning of) =>
+        Invariant($"{of.Degrees.Low:0.#} to {of.Degrees.High:0.#}° suit it: ")
+        + of.By switch
+        {
+            BeginsBy.LongLustre => "few turns hold long fibre, and more would hide its shine.",
+            BeginsBy.Middling => "as much as fibre of middling length takes.",
+            BeginsBy.Fine => "fine fibre takes more turns.",
+            BeginsBy.Short => "only its turns hold so short a fibre.",
+            BeginsBy.Plant => "cotton is short and smooth, and only its turns hold it.",
+            _ => "of which fibre it is was not said.",
+        };
 
     /// <summary>So many of what is counted for a draw: <c>4 treadles</c>.</summary>
     public static string Counted(double count, SpunBy by) =>
@@ -187,22 +203,22 @@ internal static class AimWords
     /// <summary>What own skeins say of the aim; empty where there are none.</summary>
     public static string Learned(LearnedAim of)
     {
-        if (of.Own is { Finished: null, Miss: null })
+        if (of.Counts is { Whole: 0, Miss: 0 })
         {
             return "";
         }
 
         var off = of.Aim.SinglesWraps - of.ToldWraps;
         var told =
-            of.Own.Miss is { } miss && Math.Abs(off) >= 0.25
+            of.Counts.Miss > 0 && Math.Abs(off) >= 0.25
                 ? string.Create(
                     CultureInfo.InvariantCulture,
-                    $"You usually land {Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")} than you are told ({Yarns(miss.Count)}): aim "
+                    $"You usually land {Math.Abs(off):0.#} WPI {(off > 0 ? "finer" : "thicker")} than you are told ({Yarns(of.Counts.Miss)}): aim "
                         + $"at {of.ToldWraps:0.#} on the bobbin."
                 )
                 : Invariant($"Aim at {of.ToldWraps:0.#} WPI on the bobbin.");
-        return of.Own.Finished is { } finished
-            ? $"{told} By what became of {Yarns(finished.Count)} of yours it will then be about {Invariant($"{of.Predicted:0.#}")} WPI washed."
+        return of.Counts.Whole is > 0 and var whole
+            ? $"{told} By what became of {Yarns(whole)} of yours it will then be about {Invariant($"{of.Wish.WrapsPerInch:0.#}")} WPI washed."
             : told;
     }
 
@@ -232,16 +248,9 @@ internal static class AimWords
         };
 
     /// <summary>What the figures stand on.</summary>
-    public static IEnumerable<string> Standing(
-        LotRow? lot,
-        SpunFibre fibre,
-        LearnedAim learned,
-        bool isTypicalDensity,
-        bool isTypicalBloom,
-        LengthUnit unit
-    )
+    public static IEnumerable<string> Standing(LotRow? lot, SpunFibre fibre, LearnedAim learned, SaidFigures said, LengthUnit unit)
     {
-        var (wish, own) = (learned.Wish, learned.Own);
+        var (wish, counts) = (learned.Wish, learned.Counts);
         if (lot is not null)
         {
             var staple = fibre.StapleMillimetres is { } length
@@ -253,20 +262,21 @@ internal static class AimWords
 
         var figures = string.Create(
             CultureInfo.InvariantCulture,
-            $"{wish.FinishedDensity:0.##} g in a cubic centimetre of wraps, {wish.BloomPercent:0.#} % bloom in the wash, "
-                + $"{wish.TakeUpPercent:0.#} % taken up in plying"
+            $"{wish.Figures.WashedDensity(wish.Strands):0.##} g in a cubic centimetre of wraps, {wish.Figures.BloomPercent:0.#} % bloom in the wash, "
+                + $"{wish.Figures.TakeUpPercent:0.#} % taken up in plying"
         );
-        if (own is { FinishedDensity: null, BloomPercent: null, TakeUpPercent: null } && (isTypicalDensity || isTypicalBloom))
+        var isSaid = said is { FinishedDensity: not null, BloomPercent: not null };
+        if (counts is { Density: 0, Bloom: 0, TakeUp: 0 } && !isSaid)
         {
             yield return $"Typical figures, rough until your own skeins tell: {figures}.";
         }
-        else if (isTypicalDensity && isTypicalBloom)
+        else if (said == SaidFigures.Nothing)
         {
             string[] yours =
             [
-                .. own.FinishedDensity is { } density ? [$"density of {Yarns(density.Count)}"] : Array.Empty<string>(),
-                .. own.BloomPercent is { } bloom ? [$"bloom of {Yarns(bloom.Count)}"] : Array.Empty<string>(),
-                .. own.TakeUpPercent is { } taken ? [$"take-up of {Yarns(taken.Count)}"] : Array.Empty<string>(),
+                .. counts.Density is > 0 and var density ? [$"density of {Yarns(density)}"] : Array.Empty<string>(),
+                .. counts.Bloom is > 0 and var bloom ? [$"bloom of {Yarns(bloom)}"] : Array.Empty<string>(),
+                .. counts.TakeUp is > 0 and var taken ? [$"take-up of {Yarns(taken)}"] : Array.Empty<string>(),
             ];
             yield return $"Yours ({string.Join(", ", yours)}), the rest typical: {figures}.";
         }

@@ -17,7 +17,7 @@ namespace EarthyTuft.Web.Spinning;
 /// <summary>A demo's wheel, spindle and niddy-noddy, and a mohair that is being spun.</summary>
 public static class DemoSpinning
 {
-    private static readonly YarnWish Wish = new(20, 24, 2) { FinishedDensity = YarnWish.WorstedFinished };
+    private static readonly YarnWish Wish = new(20, 24, 2);
 
     /// <summary>Adds it to a demo that was just made, within the caller's transaction.</summary>
     public static async Task Add(DemoScene demo, CancellationToken cancellationToken)
@@ -43,7 +43,9 @@ public static class DemoSpinning
     {
         var on = new SpunOn(12, 150);
         var fibre = new SpunFibre(mohair.StapleMillimetres, 27, Fineness.Density(mohair.Fibre));
-        var aim = LearnedAim.Of(Wish, OwnYarn.Nothing, fibre, on, isTypical: true).Value;
+        var aim = LearnedAim
+            .Of(Wish, OwnYarn.Nothing(YarnFigures.TypicalOf(mohair.Fibre, mohair.Form)), SaidFigures.Nothing, fibre, on)
+            .Value;
         var began = context.Now.AddMinutes(-75);
         SpinEvent[] done =
         [
@@ -60,7 +62,7 @@ public static class DemoSpinning
         {
             Key = Guid.CreateVersion7(),
             Craft = StepKind.Spin,
-            Plan = StoredSpin.Write(new SpinPlan(aim.Wish, fibre, on, "small", aim.ToldWraps, aim.UsualWraps)),
+            Plan = StoredSpin.Write(new SpinPlan(aim.Wish, fibre, on, "small", aim.ToldWraps)),
             StartedAt = began.ToStored(),
             Who = "Tobin",
             Lots = [new RunLotRow { LotId = mohair.Id, Grams = 60 }],

@@ -142,9 +142,9 @@ public static class EnoughEndpoints
 
         var book = await books.Here(cancellationToken);
         var of = lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre);
-        var own = await skeins.Of(of, cancellationToken);
-        var tex = Wraps.Tex(wraps.Value.PerInch, own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, lot?.Form));
-        var strands = new YarnWish(wraps.Value.PerInch, YarnWish.UsualDegrees, request.Plies, request.Structure).Strands;
+        var own = await skeins.Of(lot, cancellationToken);
+        var strands = request.Structure.Strands(request.Plies);
+        var tex = Wraps.Tex(wraps.Value.PerInch, own.Figures.WashedDensity(strands));
         StepKind[] steps = [StepKind.Spin, .. strands > 1 ? [StepKind.Ply] : Array.Empty<StepKind>(), StepKind.Finish];
         if (lot?.Form.IsSpun() == true)
         {
@@ -176,7 +176,7 @@ public static class EnoughEndpoints
                 wraps.Value,
                 needed,
                 tex,
-                own.FinishedDensity?.Count ?? 0,
+                own.Counts.Density,
                 Chain(steps),
                 Chain([.. way.Ahead, .. steps]),
                 usual,

@@ -1,4 +1,5 @@
 using System.Globalization;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
@@ -15,6 +16,7 @@ using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.Yarns;
 using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;
@@ -83,8 +85,17 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
     public async Task<IReadOnlyList<DescribedRun>> Describe(IReadOnlyList<RunRow> runs, CancellationToken cancellationToken)
     {
-        var own = await skeins.Of(null, cancellationToken);
-        return [.. runs.Select(r => Describe(r, own))];
+        var plans = runs.ToDictionary(r => r.Id, r => StoredSpin.PlyPlan(r.Plan));
+        var firsts = plans.Values.Where(p => p.Of.Count > 0).Select(p => p.Of[0].Lot).ToHashSet();
+        var lots = await db.Lots.AsNoTracking().Where(l => firsts.Contains(l.Id)).ToDictionaryAsync(l => l.Id, cancellationToken);
+        var described = new List<DescribedRun>();
+        foreach (var run in runs)
+        {
+            var first = plans[run.Id].Of.Select(s => lots.GetValueOrDefault(s.Lot)).FirstOrDefault();
+            described.Add(Describe(run, await skeins.Of(first, cancellationToken)));
+        }
+
+        return described;
     }
 
     private async Task<(Result<PlyPlan> Plan, OwnYarn Own)> Plan(
@@ -94,10 +105,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
     )
     {
         var first = lots.Count > 0 ? lots[0] : null;
-        var own = await skeins.Of(
-            first is null ? null : OwnLog.ClassOf(await books.Here(cancellationToken), first.Parentage, first.Fibre),
-            cancellationToken
-        );
+        var own = await skeins.Of(first, cancellationToken);
         var tool = await tools.Tool(request.ToolId, cancellationToken);
         var wraps = string.IsNullOrWhiteSpace(request.Wraps) ? (Result<WrapsReading>?)null : WrapsReading.Read(request.Wraps, "wraps");
         var measures = await db.MeasuresOf([.. lots.Select(l => l.Id)], cancellationToken);
@@ -106,18 +114,25 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
             .. lots.Select(l =>
             {
                 var measured = measures.GetValueOrDefault(l.Id) ?? YarnMeasures.Nothing;
-                var facts = YarnFacts.Of(measured, l.MadeGrams, own.SinglesDensity?.Value ?? YarnWish.TypicalUnderTension);
+                var facts = YarnFacts.Of(measured, l.MadeGrams, own.Figures.Density(l.Form, measured.Strands ?? YarnAim.TwoStrands));
                 // Of a bobbin that was used in part only that part is left.
                 var share = l is { LeftGrams: { } left, MadeGrams: > 0 and var made } ? Math.Min(1, left / made) : 1;
-                return new PlyStrand(l.Id, l.Code, l.Fibre, facts.Tex, facts.Metres * share, measured.Direction);
+                return new PlyStrand(
+                    l.Id,
+                    l.Code,
+                    l.Fibre,
+                    facts.Tex,
+                    facts.Metres * share,
+                    measured.Direction,
+                    l.Form == LotForm.Plied || (l.Form == LotForm.Yarn && measured.Strands > 1)
+                );
             }),
         ];
-        var takeUp = request.TakeUpPercent ?? own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp;
-        var count = new YarnWish(14, YarnWish.UsualDegrees, request.Plies, request.Structure).Strands;
+        var figures = new SaidFigures(TakeUpPercent: request.TakeUpPercent).Over(own.Figures);
+        var count = request.Structure.Strands(request.Plies);
         var fresh =
             wraps?.IsRefused == false ? wraps.Value.Value.PerInch
-            : strands.Length > 0 && strands.All(s => s.Tex is not null)
-                ? PlyPlan.FreshWrapsOf(strands.Average(s => s.Tex!.Value), count, takeUp, Finished(own, first), Bloom(own, first))
+            : strands.Length > 0 && strands.All(s => s.Tex is not null) ? figures.FreshWraps(SinglesOf(strands, count), count)
             : (double?)null;
         Refusal?[] refusals =
         [
@@ -135,45 +150,66 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                     "Nobody measured these singles: say about how many wraps the fresh yarn will have, or let a strand double back on itself and count."
                 )
                 : null,
-            request.Ratio is not null && request.DrawMillimetres is null
-                ? new Refusal("drawMillimetres", "missing", "Say how long a length is wound on at once, or leave the ratio out.")
-                : null,
-            request.Ratio is null && request.By != SpunBy.Turns && request.DrawMillimetres is not null
-                ? new Refusal("ratio", "missing", "Say the ratio of the whorl, or leave the length out.")
-                : null,
         ];
         if (refusals.OfType<Refusal>().ToArray() is { Length: > 0 } refused)
         {
             return (Result<PlyPlan>.Refused(refused), own);
         }
 
-        var on = request.DrawMillimetres is { } draw
-            ? new SpunOn(request.By == SpunBy.Turns ? 1 : request.Ratio!.Value, draw, SpunOn.MostOf(request.By), request.By)
-            : null;
-        var last = strands.Select(s => s.Direction).OfType<TwistDirection>().Select(d => (TwistDirection?)d).FirstOrDefault();
-        var direction = request.Direction ?? (last == TwistDirection.S ? TwistDirection.Z : TwistDirection.S);
+        // Without a ratio and a length turns a metre are told, and no treadles.
+        var on =
+            request.DrawMillimetres is { } draw && (request.By == SpunBy.Turns ? 1 : request.Ratio) is { } ratio
+                ? new SpunOn(ratio, draw, SpunOn.MostOf(request.By), request.By)
+                : null;
+        var direction = request.Direction ?? PlyPlan.Last(request.Structure, strands);
         return (
             PlyPlan.Check(
-                new PlyPlan(request.Structure, count, request.Degrees, fresh ?? 14, direction, on, request.From, strands, takeUp)
+                new PlyPlan(
+                    request.Structure,
+                    count,
+                    request.Degrees ?? await Angle(first, cancellationToken),
+                    fresh ?? 14,
+                    direction,
+                    on,
+                    request.From,
+                    strands,
+                    figures.TakeUpPercent
+                )
             ),
             own
         );
     }
 
-    private static double Finished(OwnYarn own, LotRow? lot) => own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot?.Fibre, null);
+    // What the singles were spun for; where nobody aimed at anything, what suits the fibre.
+    private async Task<double> Angle(LotRow? singles, CancellationToken cancellationToken)
+    {
+        if (singles is null)
+        {
+            return YarnWish.UsualDegrees;
+        }
 
-    private static double Bloom(OwnYarn own, LotRow? lot) => own.BloomPercent?.Value ?? YarnWish.BloomOf(lot?.Fibre);
+        var plan = await db
+            .Flows.AsNoTracking()
+            .Where(f => f.LotId == singles.Id && f.Role == FlowRole.Out && !f.Voided)
+            .Join(db.Runs.Where(r => r.Craft == StepKind.Spin), f => f.EntryId, r => r.EntryId, (_, r) => r.Plan)
+            .FirstOrDefaultAsync(cancellationToken);
+        return plan is not null
+            ? StoredSpin.SpinPlan(plan).Wish.Degrees
+            : YarnBeginning
+                .Of(OwnLog.ClassOf(await books.Here(cancellationToken), singles.Parentage, singles.Fibre), singles.StapleMillimetres)
+                .Degrees.Middle;
+    }
 
     private PlyPlanView View(PlyPlan plan, Dictionary<Guid, double?> grams, OwnYarn own, IReadOnlyList<MadeSkein> made)
     {
         var unit = context.Workshop.LengthUnit;
-        var bloom = own.BloomPercent?.Value ?? YarnWish.BloomOf(plan.Of.Count > 0 ? plan.Of[0].Fibre : null);
-        var washed = plan.FreshWraps / (1 + bloom / 100);
+        var figures = own.Figures with { TakeUpPercent = plan.TakeUpPercent };
+        var singles = figures.SinglesTexForFresh(plan.FreshWraps, plan.Strands);
         var forecast = plan.Forecast();
         var by = plan.On?.By ?? SpunBy.Treadles;
         return new PlyPlanView(
             AimDesk.Shape(plan.FreshWraps, plan.Strands, plan.Degrees),
-            AimDesk.Shape(washed, plan.Strands, plan.Degrees),
+            AimDesk.Shape(figures.WashedWraps(singles, plan.Strands), plan.Strands, plan.Degrees),
             plan.Direction,
             [
                 .. plan.Of.Select(
@@ -184,48 +220,87 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                             s.Metres is { } metres ? new YarnLength(metres).Write() : "",
                             s.Metres,
                             s.Direction,
-                            forecast?.LeftMetres[i] is > 0.5 and var left ? $"{new YarnLength(left).Write()} stay on it" : ""
+                            forecast?.Left[i] is { Metres: > 0.5 } left ? Left(left) : ""
                         )
                 ),
             ],
             [.. Sentences(plan, forecast, by, unit)],
-            [.. Cautions(plan)],
-            // A ply-back of two of these singles is what every structure is told from.
+            [.. Cautions(plan, plan.Of.Sum(s => grams.GetValueOrDefault(s.Lot)))],
             [
                 .. YarnBecomes
-                    .All(plan.FreshWraps * Math.Sqrt(plan.Strands / 2.0), bloom)
+                    .All(singles, figures)
                     .Where(b => b.Strands > 1)
-                    .Select(b => BecomesViews.Of(b, plan.Degrees, made, bloom)),
+                    .Select(b => BecomesViews.Of(b, plan.Degrees, made, figures.BloomPercent)),
             ],
-            plan.Treadling is { } treadling ? AimWords.Settings(treadling.Treadles, treadling.Millimetres, by, unit) : null
+            plan.Treadling is { } treadling ? AimWords.Settings(treadling.Treadles, treadling.Millimetres, by, unit) : null,
+            Math.Round(plan.TakeUpPercent, 1)
         );
     }
 
     private static IEnumerable<string> Sentences(PlyPlan plan, PlyForecast? forecast, SpunBy by, LengthUnit unit)
     {
         var with = plan.Treadling is { } t ? $": {AimWords.Counted(t.Treadles, by)} for each {Figures.Length(t.Millimetres, unit)}" : "";
-        yield return Invariant($"Ply it {plan.Direction} with {plan.Turns:0} turns in a metre for {plan.Degrees:0.#}°{with}.");
+        if (plan is { FirstTurns: { } first })
+        {
+            yield return string.Create(
+                CultureInfo.InvariantCulture,
+                $"First ply two and two {plan.Direction.Other()} with {first:0} turns in a metre: {PlyPlan.CableTwist:0.##} times what balance "
+                    + $"asks for, since the cabling takes some away.{Held(plan)}"
+            );
+            yield return Invariant(
+                $"Then ply the two of them {plan.Direction}, as the singles were spun, with {plan.Turns:0} turns in a metre for {plan.Degrees:0.#}°{with}."
+            );
+        }
+        else
+        {
+            yield return Invariant($"Ply it {plan.Direction} with {plan.Turns:0} turns in a metre for {plan.Degrees:0.#}°{with}.");
+        }
+
         if (forecast is not null)
         {
-            yield return $"It makes about {new YarnLength(forecast.Metres).Write()} of {AimWords.Structure(plan.Structure, plan.Strands)}.";
+            yield return $"It makes about {new YarnLength(forecast.Metres).Write()} of {AimWords.Structure(plan.Structure, plan.Strands)}"
+                + $"{(forecast is { Scarcest: { } code, Left: var left } && left.Any(l => l.Metres > 0.5) ? $"; {code} is the first to end" : "")}.";
         }
 
         yield return plan.Structure switch
         {
             YarnStructure.Chain => "Long loops and slow feet: roll the twist over each loop, so that no hole shows.",
-            YarnStructure.Cable =>
-                "The two-plies need more twist than a balanced yarn has: run them through once more the way they were plied, then cable the other way.",
+            YarnStructure.Cable when !plan.IsPliedTwice =>
+                "Two-plies for a cable have more twist than a balanced yarn: run them through once more the way they were plied if they hang straight.",
             _ => "Under light and even tension, each strand under its own finger.",
         };
     }
 
-    private static IEnumerable<string> Cautions(PlyPlan plan)
+    private static string Held(PlyPlan plan) =>
+        plan.TwoPlies is not { } held || plan.Of.Count == 1 ? ""
+        : plan.Of.Count == 2 ? $" Both hold {plan.Of[0].Code} and {plan.Of[1].Code}."
+        : $" One holds {string.Join(" and ", held[0].Select(i => plan.Of[i].Code))}, the other {string.Join(" and ", held[1].Select(i => plan.Of[i].Code))}.";
+
+    // What stays on a bobbin can still be a chain.
+    private string Left(PlyLeft left) =>
+        $"{new YarnLength(left.Metres).Write()}{(left.Grams is { } grams ? $" ({Mass.FromGrams(grams).Write(context.Workshop.Unit)})" : "")} stay on it, "
+        + $"{new YarnLength(left.ChainMetres).Write()} of chain ply";
+
+    // Grist of one of the strands that lie side by side; a two-ply of a cable holds two.
+    private static double SinglesOf(IReadOnlyList<PlyStrand> strands, int count) =>
+        strands.Average(s => s.IsPlied && count == YarnStructures.StrandsOfCable ? s.Tex!.Value / YarnAim.TwoStrands : s.Tex!.Value);
+
+    private IEnumerable<string> Cautions(PlyPlan plan, double? grams)
     {
-        if (plan.GoesTheSameWay)
+        if (plan.IsOfUnlikeTwist)
         {
-            yield return $"That is the way its strands were twisted last "
-                + $"({string.Join(", ", plan.Of.Where(s => s.Direction == plan.Direction).Select(s => s.Code))}): it adds twist instead of holding "
-                + $"them. Ply it {(plan.Direction == TwistDirection.S ? TwistDirection.Z : TwistDirection.S)}.";
+            string Of(TwistDirection way) => string.Join(", ", plan.Of.Where(s => s.Direction == way).Select(s => s.Code));
+            yield return $"{Of(TwistDirection.S)} is twisted S and {Of(TwistDirection.Z)} Z: they do not belong together. Plied {plan.Direction}, "
+                + $"{Of(plan.Direction)} takes more twist and {Of(plan.Direction.Other())} is undone, so that one kinks and the other drifts apart. Ply "
+                + "each with its like.";
+        }
+        else if (plan.GoesTheWrongWay)
+        {
+            yield return plan.IsPliedTwice
+                ? $"The last ply of a cable goes the way its singles were spun: ply it {plan.Direction.Other()}."
+                : $"That is the way its strands were twisted last "
+                    + $"({string.Join(", ", plan.Of.Where(s => s.Direction == plan.Direction).Select(s => s.Code))}): it adds twist instead of holding "
+                    + $"them. Ply it {plan.Direction.Other()}.";
         }
 
         if (plan.Snarls)
@@ -242,7 +317,8 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
         if (plan.From == PlyFrom.Bobbins && plan.Of.Count < plan.Strands && plan.Structure == YarnStructure.Plain)
         {
-            yield return "There are fewer bobbins than strands: wind it off in equal lengths first.";
+            yield return "There are fewer bobbins than strands: wind it off in equal lengths first"
+                + (grams is > 0 ? $", {plan.Strands} of {Mass.FromGrams(grams.Value / plan.Strands).Write(context.Workshop.Unit)}." : ".");
         }
     }
 

@@ -1,4 +1,4 @@
-using EarthyTuft.Core.Fibres;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Spinning;
@@ -15,17 +15,26 @@ public sealed class SkeinBook(EarthyTuftDb db, RequestContext context, BreedBook
     /// <summary>So long it is believed while nothing in the log changes.</summary>
     private static readonly TimeSpan Believed = TimeSpan.FromSeconds(30);
 
-    /// <summary>What is learned of a class of fibre.</summary>
-    public async Task<OwnYarn> Of(FleeceClass? of, CancellationToken cancellationToken)
+    /// <summary>What is learned of yarn of a lot, of fibre that is to be spun or of what was spun.</summary>
+    /// <param name="lot">Null for any fibre.</param>
+    public async Task<OwnYarn> Of(LotRow? lot, CancellationToken cancellationToken)
     {
+        var book = await books.Here(cancellationToken);
         var key = ("skeins", context.Workshop.WorkshopId, revisions.Of(context.Workshop.WorkshopId, News.Log, News.Runs));
         if (!cache.TryGetValue(key, out IReadOnlyList<OwnSkein>? skeins))
         {
-            var book = await books.Here(cancellationToken);
             skeins = await OwnSkeins.Read(db, (fibre, parentage) => OwnLog.ClassOf(book, parentage, fibre), cancellationToken);
             cache.Set(key, skeins, Believed);
         }
 
-        return OwnYarn.Of(skeins!, of);
+        var form =
+            lot is null ? (LotForm?)null
+            : lot.Form.IsSpun() ? await YarnWay.FormSpunFrom(db, lot.Id, cancellationToken)
+            : lot.Form;
+        return OwnYarn.Of(
+            skeins!,
+            new SpunOf(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), form),
+            YarnFigures.TypicalOf(lot?.Fibre, form)
+        );
     }
 }

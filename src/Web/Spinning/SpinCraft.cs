@@ -82,7 +82,6 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                         read.Value.On,
                         request.Whorl?.Trim() ?? "",
                         read.Value.Learned.ToldWraps,
-                        read.Value.Learned.UsualWraps,
                         request.Aim.SupplyGramsPerMetre
                     )
                 ),
@@ -148,7 +147,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
         var by = plan.On?.By ?? SpunBy.Treadles;
         var aim = YarnAim.Of(plan.Wish, plan.Fibre, plan.On).Value;
         // What was learned since says nothing of what this person was told when it was begun.
-        var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, plan.UsualWraps, OwnYarn.Nothing);
+        var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, OwnCounts.None);
         PlyBackView[] trials = [.. state.Trials.Select(t => AimDesk.Try(t.Read.Trial, learned, by, lengths).Value)];
         var view = AimDesk.View(
             new ReadAim(
@@ -288,7 +287,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
             yield return string.Create(
                 CultureInfo.InvariantCulture,
                 $"{new YarnLength(state.Metres).Write()} of singles: about "
-                    + $"{new YarnLength(state.Metres / plan.Wish.Strands / (1 + plan.Wish.TakeUpPercent / 100)).Write()} of "
+                    + $"{new YarnLength(state.Metres / plan.Wish.Strands / (1 + plan.Wish.Figures.TakeUpPercent / 100)).Write()} of "
                     + $"{AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)}."
             );
         }

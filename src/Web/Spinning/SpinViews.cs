@@ -90,7 +90,7 @@ public sealed record SpinView(
 /// <summary>Strands are plied.</summary>
 /// <param name="LotIds">Singles, or what is plied once more.</param>
 /// <param name="Plies">Strands that lie side by side; a chain has three and a cable four, whatever is said here.</param>
-/// <param name="Degrees">Angle of the plies.</param>
+/// <param name="Degrees">Angle of the plies; left out for the one that the singles were spun for, or that suits the fibre.</param>
 /// <param name="Wraps">Of the fresh yarn, as expected; left out where the strands' grist is known.</param>
 /// <param name="Direction">Left out for the other way round than they were twisted last.</param>
 /// <param name="DrawMillimetres">A length that is wound on at once.</param>
@@ -100,7 +100,7 @@ public sealed record PlyStart(
     [property: MaxLength(24)] IReadOnlyList<Guid> LotIds,
     int Plies = 2,
     YarnStructure Structure = YarnStructure.Plain,
-    double Degrees = YarnWish.UsualDegrees,
+    double? Degrees = null,
     [property: StringLength(120)] string? Wraps = null,
     TwistDirection? Direction = null,
     PlyFrom From = PlyFrom.Bobbins,
@@ -128,6 +128,7 @@ public sealed record PlyStrandView(string Code, MassFigure? Mass, string Length,
 /// <param name="Sentences">How to ply it.</param>
 /// <param name="Cautions">What speaks against it, with what to do instead.</param>
 /// <param name="Becomes">The same singles in other structures, washed, before anything is committed.</param>
+/// <param name="TakeUpPercent">As it was reckoned with.</param>
 public sealed record PlyPlanView(
     YarnShape Fresh,
     YarnShape Washed,
@@ -136,7 +137,8 @@ public sealed record PlyPlanView(
     IReadOnlyList<string> Sentences,
     IReadOnlyList<string> Cautions,
     IReadOnlyList<BecomesView> Becomes,
-    SettingsView? Settings
+    SettingsView? Settings,
+    double TakeUpPercent
 );
 
 /// <summary>An angle that was read while plying.</summary>

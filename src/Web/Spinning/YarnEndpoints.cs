@@ -149,7 +149,7 @@ public static class YarnEndpoints
             .Take(MostBeside)
             .ToListAsync(cancellationToken);
         var measures = await db.MeasuresOf([lot.Id, .. way.Lots.Select(w => w.Id), .. beside.Select(l => l.Id)], cancellationToken);
-        var own = await skeins.Of(OwnLog.ClassOf(await books.Here(cancellationToken), lot.Parentage, lot.Fibre), cancellationToken);
+        var own = await skeins.Of(lot, cancellationToken);
         var measured = Measured(lot, way.Lots, measures);
         var before =
             lot.Form == LotForm.Yarn && way.Lots.FirstOrDefault(w => w.Form != LotForm.Yarn) is { } source

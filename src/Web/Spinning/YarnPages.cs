@@ -30,7 +30,7 @@ internal static class YarnPages
         RequestContext context
     )
     {
-        var (usual, usualFrom) = UsualDensity(lot, own);
+        var (usual, usualFrom) = UsualDensity(lot, measured, own);
         var facts = YarnFacts.Of(measured, lot.MadeGrams, usual);
         var degrees = measured.Degrees ?? before?.Degrees;
         return new YarnPage(
@@ -61,33 +61,19 @@ internal static class YarnPages
             lot.Form == LotForm.Yarn,
             spunFrom,
             lot.Form == LotForm.Singles && facts.Tex is { } grist
-                ? [.. Becomes(lot, grist, plan?.Wish.Degrees ?? YarnWish.UsualDegrees, own, made)]
+                ? [.. Becomes(grist, plan?.Wish.Degrees ?? YarnWish.UsualDegrees, own, made)]
                 : []
         );
     }
 
-    // A ply-back of two is what every structure is told from.
-    private static IEnumerable<BecomesView> Becomes(LotRow lot, double tex, double degrees, OwnYarn own, IReadOnlyList<MadeSkein> made)
-    {
-        var bloom = own.BloomPercent?.Value ?? YarnWish.BloomOf(lot.Fibre);
-        var plyBack = PlyPlan.FreshWrapsOf(
-            tex,
-            2,
-            own.TakeUpPercent?.Value ?? YarnWish.TypicalTakeUp,
-            own.FinishedDensity?.Value ?? YarnWish.DensityOf(lot.Fibre, null),
-            bloom
-        );
-        return YarnBecomes.All(plyBack, bloom).Select(b => BecomesViews.Of(b, degrees, made, bloom));
-    }
+    private static IEnumerable<BecomesView> Becomes(double tex, double degrees, OwnYarn own, IReadOnlyList<MadeSkein> made) =>
+        YarnBecomes.All(tex, own.Figures).Select(b => BecomesViews.Of(b, degrees, made, own.Figures.BloomPercent));
 
-    private static (double Density, LearnedFigure? From) UsualDensity(LotRow lot, OwnYarn own)
-    {
-        var learned = lot.Form == LotForm.Singles ? own.SinglesDensity : own.FinishedDensity;
-        return (
-            learned?.Value ?? (lot.Form == LotForm.Singles ? YarnWish.TypicalUnderTension : YarnWish.DensityOf(lot.Fibre, null)),
-            learned
+    private static (double Density, int Yarns) UsualDensity(LotRow lot, YarnMeasures measured, OwnYarn own) =>
+        (
+            own.Figures.Density(lot.Form, measured.Strands ?? YarnAim.TwoStrands),
+            lot.Form == LotForm.Singles ? own.Counts.Singles : own.Counts.Density
         );
-    }
 
     private static YarnShape? Shape(YarnMeasures of, double? degrees) =>
         of.WrapsPerInch is { } wraps
@@ -99,7 +85,7 @@ internal static class YarnPages
         YarnMeasures m,
         YarnFacts facts,
         double usual,
-        LearnedFigure? usualFrom,
+        int usualFrom,
         RequestContext context
     )
     {
@@ -183,18 +169,7 @@ internal static class YarnPages
                 "wrap density",
                 Invariant($"{density:0.00} g/cm³"),
                 Provenance.Reckoned,
-                new Working(
-                    "grist over the round section of its wraps",
-                    [
-                        new(
-                            "usual",
-                            usualFrom is null
-                                ? Invariant($"{usual:0.00} g/cm³, typical")
-                                : Invariant($"{usual:0.00} g/cm³, of {usualFrom.Count} own yarns")
-                        ),
-                    ],
-                    Section
-                )
+                new Working("grist over the round section of its wraps", [new("usual", OfYarns(usual, usualFrom))], Section)
             );
         }
     }
@@ -217,19 +192,13 @@ internal static class YarnPages
         }
     }
 
-    private static Working Guess(double usual, LearnedFigure? from) =>
-        new(
-            "from its wraps, as length or weight was not measured",
-            [
-                new(
-                    "wrap density",
-                    from is null
-                        ? Invariant($"{usual:0.00} g/cm³, typical")
-                        : Invariant($"{usual:0.00} g/cm³, of {from.Count} own {(from.Count == 1 ? "yarn" : "yarns")}")
-                ),
-            ],
-            Section
-        );
+    private static string OfYarns(double density, int yarns) =>
+        yarns == 0
+            ? Invariant($"{density:0.00} g/cm³, typical")
+            : Invariant($"{density:0.00} g/cm³, of {yarns} own {(yarns == 1 ? "yarn" : "yarns")}");
+
+    private static Working Guess(double usual, int yarns) =>
+        new("from its wraps, as length or weight was not measured", [new("wrap density", OfYarns(usual, yarns))], Section);
 
     private static IEnumerable<string> Sentences(LotRow lot, YarnMeasures m, YarnMeasures? before, SpinPlan? plan, YarnFacts facts)
     {

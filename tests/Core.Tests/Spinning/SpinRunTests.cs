@@ -167,11 +167,11 @@ public class SpinRunTests
     {
         var forecast = Plan(Strand(180), Strand(171)).Forecast()!;
         Assert.Equal(171 / 1.03, forecast.Metres, 9);
-        Assert.Equal([9, 0], forecast.LeftMetres);
+        Assert.Equal([new PlyLeft(9, 9 * 0.135, 9 / 3 / 1.03), new PlyLeft(0, 0, 0)], forecast.Left);
         Assert.Equal(90 / 1.03, Plan(Strand(180)).Forecast()!.Metres, 9);
         Assert.Null(Plan(Strand(180), Strand(null)).Forecast());
-        Assert.True(Plan(Strand(1, TwistDirection.S)).GoesTheSameWay);
-        Assert.False(Plan(Strand(1), Strand(1)).GoesTheSameWay);
+        Assert.True(Plan(Strand(1, TwistDirection.S)).GoesTheWrongWay);
+        Assert.False(Plan(Strand(1), Strand(1)).GoesTheWrongWay);
         Assert.True((Plan(Strand(1, fibre: Fibre.Silk)) with { From = PlyFrom.CakeEnds }).Snarls);
         Assert.Equal(["plies wrong-plies"], Codes(PlyPlan.Check(Plan(Strand(1)) with { Strands = 1 }).Refusals));
         Assert.Equal(["lotIds nothing-taken"], Codes(PlyPlan.Check(Plan()).Refusals));

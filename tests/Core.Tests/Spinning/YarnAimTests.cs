@@ -28,7 +28,8 @@ public class YarnAimTests
     [Fact]
     public void A_three_ply_of_16_reads_19_6_and_a_chain_is_three()
     {
-        Assert.Equal(19.6, Math.Round(YarnAim.PlyBackOf(16, 3, 0), 1));
+        var unchanged = YarnFigures.Typical with { BloomPercent = 0 };
+        Assert.Equal(19.6, Math.Round(unchanged.FreshWraps(unchanged.SinglesTexForWashed(16, 3), 2), 1));
         Assert.Equal(
             Aim(TwoPly with { Plies = 3 }),
             Aim(TwoPly with { Plies = 1, Structure = YarnStructure.Chain }) with
@@ -64,7 +65,7 @@ public class YarnAimTests
             {
                 "cotton on a slow wheel, a long draw",
                 new SpunFibre(25, 14, 1.52),
-                new YarnWish(30, 32, 2) { FinishedDensity = 0.2 },
+                new YarnWish(30, 32, 2) { Figures = YarnFigures.Typical with { FinishedDensity = 0.2 } },
                 new SpunOn(6, 600),
                 CanBeSpun.Not,
                 AgainstYarn.ManyTreadles
@@ -72,7 +73,7 @@ public class YarnAimTests
             {
                 "the same on a fast whorl",
                 new SpunFibre(25, 14, 1.52),
-                new YarnWish(30, 32, 2) { FinishedDensity = 0.2 },
+                new YarnWish(30, 32, 2) { Figures = YarnFigures.Typical with { FinishedDensity = 0.2 } },
                 new SpunOn(25, 300),
                 CanBeSpun.Possible,
                 null
@@ -82,7 +83,7 @@ public class YarnAimTests
                 new SpunFibre(30, 16, 1.31),
                 new YarnWish(5, 15, 1),
                 null,
-                CanBeSpun.Not,
+                CanBeSpun.Hard,
                 AgainstYarn.FewTurns
             },
             { "a rope", Medium, TwoPly with { Degrees = 55 }, null, CanBeSpun.Hard, AgainstYarn.SteepAngle },
@@ -205,10 +206,10 @@ public class YarnAimTests
     [Fact]
     public void A_ply_back_becomes_every_structure()
     {
-        var becomes = YarnBecomes.All(17, 10);
+        var becomes = YarnBecomes.All(YarnFigures.Typical.SinglesTexForFresh(17, 2), YarnFigures.Typical);
         Assert.Equal(
             [
-                (YarnStructure.Plain, 1, 21.9),
+                (YarnStructure.Plain, 1, 24.1),
                 (YarnStructure.Plain, 2, 15.5),
                 (YarnStructure.Plain, 3, 12.6),
                 (YarnStructure.Chain, 3, 12.6),

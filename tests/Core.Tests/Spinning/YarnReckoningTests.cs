@@ -84,7 +84,9 @@ public class YarnReckoningTests
                     Same(tex, Wraps.Tex(Wraps.Of(tex, density), density));
                     Same(degrees, Twisting.AngleOf(thick, Twisting.TurnsFor(thick, degrees)));
                     Same(tex, Plying.SinglesTex(Plying.Tex(tex, plies, takeUp), plies, takeUp));
-                    Same(wraps, YarnAim.WashedOf(YarnAim.PlyBackOf(wraps, plies, takeUp), plies, takeUp));
+                    var figures = YarnFigures.Typical with { FinishedDensity = density, TakeUpPercent = takeUp, BloomPercent = takeUp };
+                    Same(wraps, figures.WashedWraps(figures.SinglesTexForWashed(wraps, plies), plies));
+                    Same(wraps, figures.FreshWraps(figures.SinglesTexForFresh(wraps, plies), plies));
                 }
             );
 

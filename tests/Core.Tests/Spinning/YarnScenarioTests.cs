@@ -21,23 +21,18 @@ public class YarnScenarioTests
         {
             {
                 "cotton singles, too little twist for so short a staple",
-                new YarnWish(30, 35, 1)
-                {
-                    FinishedDensity = 0.2,
-                    BloomPercent = 2,
-                    ExtraTurnsPercent = 20,
-                },
+                new YarnWish(30, 35, 1) { Figures = YarnFigures.TypicalOf(Fibre.Cotton, null), ExtraTurnsPercent = 20 },
                 Cotton,
                 new SpunOn(25, 200),
                 new YarnTrial(21.5, 0.5, 22, 2, 200),
                 AgainstAim.There,
-                0.6,
+                -0.8,
                 AgainstAim.Below,
                 3
             },
             {
                 "three-ply socks spun as for two: too thick after the first ply-back",
-                new YarnWish(16, 30, 3) { BloomPercent = 0 },
+                new YarnWish(16, 30, 3) { Figures = YarnFigures.Typical with { BloomPercent = 0 } },
                 Wool,
                 new SpunOn(11, 150),
                 new YarnTrial(16, 0.5, 30, 3, 150),
@@ -64,7 +59,7 @@ public class YarnScenarioTests
                 new SpunOn(6, 200),
                 new YarnTrial(11, 2, 20, 2, 200),
                 AgainstAim.There,
-                -50.5,
+                -55.1,
                 AgainstAim.There,
                 2
             },
@@ -97,12 +92,7 @@ public class YarnScenarioTests
     {
         var aim = YarnAim
             .Of(
-                new YarnWish(30, 35, 1)
-                {
-                    FinishedDensity = 0.2,
-                    BloomPercent = 2,
-                    ExtraTurnsPercent = 20,
-                },
+                new YarnWish(30, 35, 1) { Figures = YarnFigures.TypicalOf(Fibre.Cotton, null), ExtraTurnsPercent = 20 },
                 Cotton,
                 new SpunOn(25, 200)
             )
@@ -117,9 +107,9 @@ public class YarnScenarioTests
     public void The_same_singles_are_told_in_three_structures_before_a_bobbin_is_committed()
     {
         // A blend from the fold, its ply-back of two at 20 WPI, wool's bloom.
-        var becomes = YarnBecomes.All(20, 10);
+        var becomes = YarnBecomes.All(YarnFigures.Typical.SinglesTexForFresh(20, 2), YarnFigures.Typical);
         Assert.Equal(
-            [(1, 25.7), (2, 18.2), (3, 14.8), (3, 14.8), (4, 12.9)],
+            [(1, 28.4), (2, 18.2), (3, 14.8), (3, 14.8), (4, 12.9)],
             becomes.Select(b => (b.Strands, Math.Round(b.WrapsPerInch, 1)))
         );
         Assert.Equal(
@@ -143,8 +133,8 @@ public class YarnScenarioTests
     public void A_spindle_counts_its_turns_for_each_arms_length()
     {
         var aim = YarnAim.Of(new YarnWish(8, 18, 2), Wool, new SpunOn(1, 600, SpunOn.MostOf(SpunBy.Turns), SpunBy.Turns)).Value;
-        Assert.Equal((CanBeSpun.Possible, 41), (aim.Verdict, aim.Treadles!.Value));
-        Assert.Equal(41 / aim.SinglesTurns * 1000, aim.DrawMillimetres!.Value, 9);
+        Assert.Equal((CanBeSpun.Possible, 55), (aim.Verdict, aim.Treadles!.Value));
+        Assert.Equal(55 / aim.SinglesTurns * 1000, aim.DrawMillimetres!.Value, 9);
     }
 
     [Fact]
@@ -186,7 +176,7 @@ public class YarnScenarioTests
         // Four turns in an inch of singles at 25 degrees are singles of 0.94 mm.
         Assert.Equal(
             25.4 / (Math.Tan(25 * Math.PI / 180) * 25.4 / (Math.PI * 4)),
-            Wraps.Of(Plying.SinglesTex(Wraps.Tex(hill.ByTurns!.Value, like.FinishedDensity), 2, like.TakeUpPercent), like.SinglesDensity),
+            like.Figures.SinglesWraps(like.Figures.SinglesTexForWashed(hill.ByTurns!.Value, 2)),
             6
         );
         Assert.Equal(new FibreWants(null, null, null, null), FibreWants.Of(SpunFibre.Unknown, null, like));

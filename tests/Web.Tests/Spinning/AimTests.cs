@@ -177,6 +177,66 @@ public class AimTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_yarn_begins_from_its_fibre_and_what_nobody_said_takes_no_advice_away()
+    {
+        var ada = await house.Register();
+        var (cotton, _) = await ada.TakeIn(
+            new
+            {
+                mass = "200",
+                form = "puni",
+                fibre = "cotton",
+            }
+        );
+        async Task<JsonElement> Aim(object wish) => (await ada.Post("/api/spinning/aim", wish)).Expect(200);
+        var begun = await Aim(new { wraps = "20", lotId = cotton });
+        Assert.Equal("28 to 36° suit it: cotton is short and smooth, and only its turns hold it.", Skeins.Text(begun, "begins"));
+        Assert.Equal(32, begun.GetProperty("target").GetProperty("degrees").GetDouble());
+        // Whoever asks for an angle gets it, and no reason.
+        var asked = await Aim(
+            new
+            {
+                wraps = "20",
+                lotId = cotton,
+                degrees = 25,
+            }
+        );
+        Assert.Equal(("", 25d), (Skeins.Text(asked, "begins"), asked.GetProperty("target").GetProperty("degrees").GetDouble()));
+        // A ply-back at 35 is what cotton takes.
+        object[] trials = [new { wraps = "20.5", degrees = 35 }];
+        var tried = await Aim(
+            new
+            {
+                wraps = "20",
+                lotId = cotton,
+                trials,
+            }
+        );
+        Assert.DoesNotContain("too much twist", tried.GetProperty("trials").GetRawText());
+        // A ratio without a draw takes the draw that suits; a draw without a ratio takes nothing away.
+        var wheel = await Aim(
+            new
+            {
+                wraps = "20",
+                lotId = cotton,
+                ratio = 15,
+            }
+        );
+        Assert.Equal(100, wheel.GetProperty("drawMillimetres").GetDouble());
+        Assert.Equal(JsonValueKind.Object, wheel.GetProperty("next").ValueKind);
+        var drawn = await Aim(
+            new
+            {
+                wraps = "20",
+                lotId = cotton,
+                drawMillimetres = 150,
+            }
+        );
+        Assert.Equal(JsonValueKind.Null, drawn.GetProperty("next").ValueKind);
+        Assert.Contains("turns in a metre", Skeins.Texts(drawn.GetProperty("sentences"))[0]);
+    }
+
+    [Fact]
     public async Task What_is_no_yarn_is_refused_at_its_field()
     {
         var ada = await house.Register();
@@ -187,8 +247,6 @@ public class AimTests(House house) : IClassFixture<House>
         await Refused("wraps not-a-count", new { wraps = "thin" });
         await Refused("degrees out-of-range", new { wraps = "14", degrees = 90 });
         await Refused("plies out-of-range", new { wraps = "14", plies = 0 });
-        await Refused("ratio missing", new { wraps = "14", drawMillimetres = 150 });
-        await Refused("drawMillimetres missing", new { wraps = "14", ratio = 11 });
         await Refused(
             "ratio out-of-range",
             new

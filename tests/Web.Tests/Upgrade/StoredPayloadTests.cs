@@ -233,15 +233,30 @@ public class StoredPayloadTests
         ];
         Assert.All(came, e => Assert.Equal(e, StoredCard.Read(StoredCard.Row(new RunEvent<CardEvent>(Guid.NewGuid(), At, e), "Ada"))));
         var spinning = new SpinPlan(
-            new YarnWish(14, 28, 2, YarnStructure.Plain, YarnTolerance.Loose) { BloomPercent = 7, SinglesWraps = 27.5 },
+            new YarnWish(14, 28, 2, YarnStructure.Plain, YarnTolerance.Loose)
+            {
+                Figures = new YarnFigures(0.26, 0.14, 0.12, 7, 4, -3),
+                Suits = new Span(25, 28),
+                Firmness = Firmness.Soft,
+            },
             new SpunFibre(118, 33, 1.31),
             new SpunOn(11, 150, 8, SpunBy.Seconds),
             "small",
             27.3,
-            14.1,
             4.5
         );
         Assert.Equal(spinning, StoredSpin.SpinPlan(StoredSpin.Write(spinning)));
+        // Version 1 stored wraps of singles beside densities that could speak against them: what was told of the singles stands.
+        var before = StoredSpin.SpinPlan(
+            """
+            {"v":1,"wrapsPerInch":14,"degrees":28,"plies":1,"structure":"chain","tolerance":"usual","finishedDensity":0.11,"singlesDensity":0.24,
+             "bloomPercent":10,"takeUpPercent":3,"extraTurnsPercent":0,"whorl":"","toldWraps":33,"usualWraps":13.2,"singlesWraps":36}
+            """
+        );
+        var told = YarnAim.Of(before.Wish, before.Fibre, before.On).Value;
+        Assert.Equal((36, 33), (Math.Round(told.SinglesWraps, 9), before.ToldWraps));
+        Assert.Equal(Wraps.Tex(14, 0.11), told.Tex, 9);
+
         var plying = new PlyPlan(
             YarnStructure.Cable,
             4,

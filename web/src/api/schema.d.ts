@@ -438,6 +438,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/entries/{id}/other-lot': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Says that a step took another lot than the one that was logged, or another one as well. */
+    post: operations['otherLotWasTaken'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/entries/{id}/time': {
     parameters: {
       query?: never;
@@ -2302,10 +2319,9 @@ export interface components {
       wraps: null | string;
       /**
        * Format: double
-       * @description Of the plies in it, or of the fibre where it stays singles.
-       * @default 25
+       * @description Of the plies in it, or of the fibre where it stays singles; left out for what suits the fibre.
        */
-      degrees: number;
+      degrees?: null | number;
       /**
        * Format: int32
        * @default 2
@@ -2346,7 +2362,7 @@ export interface components {
       ratio?: null | number;
       /**
        * Format: double
-       * @description Yarn made before it winds on; left out where no tool is said.
+       * @description Yarn made before it winds on; left out for what suits the fibre.
        */
       drawMillimetres?: null | number;
       /**
@@ -2361,6 +2377,8 @@ export interface components {
        * @description How heavy the fibre in the hand is for its length; left out where nobody measured.
        */
       supplyGramsPerMetre?: null | number;
+      /** @description How firmly the singles are twisted. */
+      firmness?: components['schemas']['Firmness'];
       /** @description In the order in which they were made. */
       trials?: null | components['schemas']['PlyBackRequest'][];
     };
@@ -2411,6 +2429,13 @@ export interface components {
       drafting: string[];
       /** @description What became of like fibre, by the samples of it. */
       like: string[];
+      /** @description Why the angle begins where it does; empty where one was asked for. */
+      begins: string;
+      /**
+       * Format: double
+       * @description As it was reckoned with: asked for, or what suits the fibre.
+       */
+      drawMillimetres: number;
     };
     /**
      * @description How a flow's mass is known.
@@ -2531,7 +2556,8 @@ export interface components {
       open?: boolean;
       /**
        * Format: uuid
-       * @description For another lot: which. Its field is the taking in whose place it comes; none where it was taken as well.
+       * @description For another lot: which. Its field (of a draft) or its flow is the taking in whose place it comes; none where it was taken as
+       *         well.
        */
       lotId?: null | string;
     };
@@ -4157,6 +4183,12 @@ export interface components {
       baths: components['schemas']['FinishedBath'][];
     };
     /**
+     * @description How firmly singles are twisted; schools differ, so it is a choice (docs/craft.md, section 14).
+     * @default usual
+     * @enum {unknown}
+     */
+    Firmness: 'usual' | 'soft' | 'hard';
+    /**
      * @description The classes of docs/craft.md, section 13.
      * @enum {unknown}
      */
@@ -5020,6 +5052,21 @@ export interface components {
       if: string;
       then: components['schemas']['PreparedAs'];
     };
+    /** @description Another lot was meant, or was taken as well. */
+    OtherLotRequest: {
+      /**
+       * Format: uuid
+       * @description It.
+       */
+      lotId: string;
+      /**
+       * Format: uuid
+       * @description The taking in whose place it comes; none where it was taken beside those that were named.
+       */
+      flowId?: null | string;
+      /** @description Why it is said now; may be left out. */
+      because?: null | string;
+    };
     /**
      * @description What may differ between two samples beside the preparation: then nobody knows which of them made the difference.
      * @enum {unknown}
@@ -5281,6 +5328,11 @@ export interface components {
       /** @description The same singles in other structures, washed, before anything is committed. */
       becomes: components['schemas']['BecomesView'][];
       settings: null | components['schemas']['SettingsView'];
+      /**
+       * Format: double
+       * @description As it was reckoned with.
+       */
+      takeUpPercent: number;
     };
     /** @description How a ply is arranged. */
     PlyRequest: {
@@ -5311,10 +5363,9 @@ export interface components {
       structure?: components['schemas']['YarnStructure'];
       /**
        * Format: double
-       * @description Angle of the plies.
-       * @default 25
+       * @description Angle of the plies; left out for the one that the singles were spun for, or that suits the fibre.
        */
-      degrees: number;
+      degrees?: null | number;
       /** @description Of the fresh yarn, as expected; left out where the strands' grist is known. */
       wraps?: null | string;
       direction?: null | components['schemas']['TwistDirection'];
@@ -6838,10 +6889,9 @@ export interface components {
       structure?: components['schemas']['YarnStructure'];
       /**
        * Format: double
-       * @description Angle of the plies.
-       * @default 25
+       * @description Angle of the plies; left out for the one that the singles were spun for, or that suits the fibre.
        */
-      degrees: number;
+      degrees?: null | number;
       /** @description Of the fresh yarn, as expected; left out where the strands' grist is known. */
       wraps?: null | string;
       direction?: null | components['schemas']['TwistDirection'];
@@ -10214,6 +10264,84 @@ export interface operations {
     requestBody: {
       content: {
         'application/json': components['schemas']['RestRequest'];
+      };
+    };
+    responses: {
+      /** @description No Content */
+      204: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content?: never;
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Conflict */
+      409: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  otherLotWasTaken: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        id: string;
+      };
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['OtherLotRequest'];
       };
     };
     responses: {

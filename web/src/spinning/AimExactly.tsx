@@ -3,7 +3,8 @@ import { NumberField } from '../ui/NumberField';
 import { Row } from '../ui/layouts';
 import type { AimFigure, AimState } from './aimState';
 import { OnTool } from './OnTool';
-import { byWord } from './words';
+import { SelectField } from '../ui/SelectField';
+import { byWord, firmnessWord } from './words';
 
 interface Props {
   state: AimState;
@@ -24,7 +25,8 @@ export function AimExactly({ state, set, figure, ratioError, view }: Props) {
           style={{ width: 120 }}
           label="A draw, mm"
           {...figure('draw', 'drawMillimetres')}
-          placeholder="150"
+          placeholder={view?.drawMillimetres ? String(view.drawMillimetres) : ''}
+          shrink={Boolean(view?.drawMillimetres)}
         />
         <NumberField
           style={{ width: 175 }}
@@ -43,7 +45,14 @@ export function AimExactly({ state, set, figure, ratioError, view }: Props) {
           style={{ width: 230 }}
           label="More turns in the singles, %"
           {...figure('extra', 'extraTurnsPercent')}
-          help="10 to 33 for socks and very short fibre"
+          help="10 to 33 for socks"
+        />
+        <SelectField
+          style={{ width: 230 }}
+          label="The singles are"
+          value={state.firmness ?? 'usual'}
+          onChange={(firmness) => set({ firmness })}
+          words={firmnessWord}
         />
       </Row>
       <Row align="start" gap={1.5}>

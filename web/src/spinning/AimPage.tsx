@@ -39,7 +39,7 @@ export function AimPage() {
     () => ({
       ...freshAim(),
       wraps: search.get('wraps') ?? '',
-      degrees: search.get('angle') ?? '25',
+      degrees: search.get('angle') ?? '',
       plies: search.get('plies') ?? '2',
     }),
     [search],
@@ -113,7 +113,13 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           help="14, 13-14, or 400 tex"
           autoFocus
         />
-        <NumberField style={{ width: 110 }} label="Angle, °" {...figure('degrees')} />
+        <NumberField
+          style={{ width: 110 }}
+          label="Angle, °"
+          {...figure('degrees')}
+          placeholder={view?.target.degrees == null ? '' : String(view.target.degrees)}
+          shrink={view !== undefined}
+        />
         {state.structure === 'plain' && <NumberField style={{ width: 90 }} label="Plies" whole {...figure('plies')} />}
         <SelectField
           style={{ width: 235 }}
@@ -130,6 +136,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           words={toleranceWord}
         />
       </Row>
+      {view?.begins && <p className={typography.quiet}>{view.begins}</p>}
       {!told && (
         <>
           <p>

@@ -16,7 +16,7 @@ import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
-import { drawWord, formWord } from '../ui/words';
+import { drawWord, formWord, twistWord } from '../ui/words';
 import { Beat } from './Beat';
 import { Becomes } from './Becomes';
 import { Clock, FillForm, RestButton, Tallies } from './Bench';
@@ -203,12 +203,15 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                     )
                   }
                 >
-                  Begin a bobbin, {direction.toUpperCase()}
+                  Begin a bobbin, {twistWord[direction]}
                 </Button>
               ))}
             </Row>
           ) : (
-            <p>A bobbin is being filled, {d.begun.toUpperCase()} twist: set the wheel that way before each start.</p>
+            <p>
+              A bobbin is being filled, {twistWord[d.begun]}, as you sit before the wheel or look down on the spindle:
+              see to that before each start.
+            </p>
           )}
           <ProblemNotice error={beginning.error && !beginning.error.at('settings') ? beginning.error : null} />
           <FillForm run={run.id} name="bobbin" disabled={!mayLog} />

@@ -6,24 +6,13 @@ import { invalidate, useSession, useSpinners } from '../api/queries';
 import { KeptTool } from '../tools/KeptTool';
 import { SelectField } from '../ui/SelectField';
 import { ProblemNotice, Section } from '../ui/Notices';
-import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { WeightField } from '../ui/WeightField';
+import { ratios } from './ratios';
 import { driveWord, spinnerWord } from './words';
 import type { Schema } from '../api/client';
 import layout from '../ui/layout.module.css';
-
-/** Ratios as they are typed: "7, 11 small, 15". */
-const ratios = (text: string) =>
-  text
-    .split(/[;\n]|,(?=\s)/)
-    .map((part) => part.trim())
-    .filter((part) => part !== '')
-    .map((part) => {
-      const [figure = '', ...name] = part.replace(/:1\b/, '').split(/\s+/);
-      return { ratio: number(figure) ?? NaN, name: name.join(' ') || null };
-    });
 
 /** Bobbins as they are typed: "90 g standard, 200 g large / tall kate". */
 const bobbinKinds = (text: string) =>

@@ -16,6 +16,7 @@ import { useSettled } from '../ui/useSettled';
 import { PlyPlan } from './PlyPlan';
 import { usePlyPlan } from './queries';
 import { OnTool, noTool } from './OnTool';
+import { twistWord } from '../ui/words';
 import { plyFromWord, plyWord } from './words';
 import typography from '../ui/typography.module.css';
 
@@ -30,7 +31,8 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   const form = useFields({
     structure: 'plain' as Schema['YarnStructure'],
     plies: '2',
-    degrees: '25',
+    degrees: '',
+    takeUp: '',
     wraps: '',
     direction: '' as Schema['TwistDirection'] | '',
     from: 'bobbins' as Schema['PlyFrom'],
@@ -44,7 +46,10 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   });
   const { values } = form;
   const plies = values.structure === 'plain' ? (number(values.plies) ?? 0) : 2;
-  const most = values.structure === 'chain' ? 1 : values.structure === 'cable' ? 2 : Math.max(1, plies || 1);
+  // A chain is of one bobbin, a cable of four or of two that were plied already.
+  const strandsOfCable = (came ?? waiting[0])?.form === 'singles' ? 4 : 2;
+  const most =
+    values.structure === 'chain' ? 1 : values.structure === 'cable' ? strandsOfCable : Math.max(1, plies || 1);
   // A bobbin is plied with its like: those of the same fleece come first.
   const root = came?.code.split('.')[0];
   const usual = came ? [came, ...waiting.filter((l) => l.id !== came.id && l.code.split('.')[0] === root)] : waiting;
@@ -53,7 +58,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     lotIds,
     plies,
     structure: values.structure,
-    degrees: number(values.degrees) ?? 0,
+    degrees: values.degrees.trim() === '' ? null : (number(values.degrees) ?? 0),
     wraps: values.wraps.trim() || null,
     direction: values.direction || null,
     from: values.from,
@@ -61,7 +66,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     ratio: values.tool.by === 'turns' ? null : number(values.tool.ratio),
     drawMillimetres: number(values.length),
     by: values.tool.by,
-    takeUpPercent: null,
+    takeUpPercent: number(values.takeUp),
     startedAt: null,
   };
   const wish = frozen(body);
@@ -70,7 +75,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   const refused = plan.error instanceof Problem && !plan.error.isAway ? plan.error : null;
   const view = refused ? undefined : plan.data;
   const against = (name: string) => starting.error?.at(name) ?? refused?.at(name);
-  const figure = (name: 'plies' | 'degrees' | 'length', sent: string = name) => ({
+  const figure = (name: 'plies' | 'degrees' | 'length' | 'takeUp', sent: string = name) => ({
     value: values[name],
     onChange: (text: string) => {
       starting.clearError();
@@ -78,7 +83,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     },
     error: against(sent),
   });
-  const told = ['plies', 'degrees', 'wraps', 'drawMillimetres', 'ratio'];
+  const told = ['plies', 'degrees', 'wraps', 'drawMillimetres', 'ratio', 'takeUpPercent'];
   const problem = starting.error ?? refused;
   const colour = lots.find((l) => l.id === lotIds[0])?.colour ?? '';
   if (!open)
@@ -111,7 +116,20 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
           {values.structure === 'plain' && (
             <NumberField style={{ width: 90 }} label="Plies" whole {...figure('plies')} />
           )}
-          <NumberField style={{ width: 110 }} label="Angle, °" {...figure('degrees')} />
+          <NumberField
+            style={{ width: 110 }}
+            label="Angle, °"
+            {...figure('degrees')}
+            placeholder={view?.fresh.degrees == null ? '' : String(view.fresh.degrees)}
+            shrink={view !== undefined}
+          />
+          <NumberField
+            style={{ width: 180 }}
+            label="Taken up in plying, %"
+            {...figure('takeUp', 'takeUpPercent')}
+            placeholder={view ? String(view.takeUpPercent) : ''}
+            shrink={view !== undefined}
+          />
           <WrapsField
             label="Fresh, wraps an inch"
             value={values.wraps}
@@ -124,11 +142,11 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
             width={210}
           />
           <SelectField
-            style={{ width: 185 }}
+            style={{ width: 230 }}
             label="Ply it"
             value={values.direction}
             onChange={(direction) => form.set({ direction })}
-            words={{ '': 'the other way round', s: 'S', z: 'Z' }}
+            words={{ '': 'as it has to be', ...twistWord }}
           />
           <SelectField
             style={{ width: 245 }}

@@ -10,6 +10,7 @@ export interface AimState {
   structure: Schema['YarnStructure'];
   tolerance: Schema['YarnTolerance'];
   extra: string;
+  firmness: Schema['Firmness'];
   density: string;
   bloom: string;
   takeUp: string;
@@ -21,14 +22,15 @@ export interface AimState {
   trials: Schema['PlyBackRequest'][];
 }
 
-/** Nothing typed yet: two plies at the usual angle. */
+/** Nothing typed yet: two plies, at the angle that suits the fibre. */
 export const freshAim = (): AimState => ({
   wraps: '',
-  degrees: '25',
+  degrees: '',
   plies: '2',
   structure: 'plain',
   tolerance: 'usual',
   extra: '0',
+  firmness: 'usual',
   density: '',
   bloom: '',
   takeUp: '',
@@ -43,7 +45,7 @@ export const freshAim = (): AimState => ({
 /** What is asked of the server. */
 export const aimRequest = (state: AimState, lotId: string | null): Schema['AimRequest'] => ({
   wraps: state.wraps,
-  degrees: number(state.degrees) ?? 0,
+  degrees: state.degrees.trim() === '' ? null : (number(state.degrees) ?? 0),
   plies: number(state.plies) ?? 0,
   structure: state.structure,
   tolerance: state.tolerance,
@@ -52,6 +54,7 @@ export const aimRequest = (state: AimState, lotId: string | null): Schema['AimRe
   bloomPercent: number(state.bloom),
   takeUpPercent: number(state.takeUp),
   extraTurnsPercent: number(state.extra) ?? 0,
+  firmness: state.firmness ?? 'usual',
   ratio: number(state.tool.ratio),
   by: state.tool.by,
   drawMillimetres: number(state.draw),

@@ -66,3 +66,9 @@ export const plyFromWord: Record<Schema['PlyFrom'], string> = {
   hand: 'off the hand',
   bracelet: 'both ends of a bracelet',
 };
+
+export const firmnessWord: Record<Schema['Firmness'], string> = {
+  usual: 'twisted so that they hold',
+  soft: 'soft, for knitting',
+  hard: 'hard, for a warp',
+};

@@ -6,7 +6,7 @@ import { Column } from '../ui/layouts';
 import { NumberField } from '../ui/NumberField';
 import { UnlikelyAnswers } from '../ui/UnlikelyAnswers';
 import { WrapsField } from '../ui/WrapsField';
-import { finishedByWord, hangsWord } from '../ui/words';
+import { finishedByWord, hangsWord, twistWord } from '../ui/words';
 import type { TypedYarn } from './stationState';
 import typography from '../ui/typography.module.css';
 import styles from './YarnFields.module.css';
@@ -84,7 +84,7 @@ export function YarnFields({
             label="Twist"
             value={yarn.direction}
             onChange={(direction) => change({ direction })}
-            words={{ ...notNoted, z: 'Z', s: 'S' }}
+            words={{ ...notNoted, ...twistWord }}
           />
         )}
         {form === 'yarn' && (

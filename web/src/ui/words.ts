@@ -381,3 +381,9 @@ export const airWords = (air: Schema['DayAir'] | undefined) =>
 
 /** What may stand in the field of a breed. */
 export const breedHelp = 'or a cross: Gotland 50 / Romney 50; empty for unknown';
+
+/** Which way the wheel turns for it, seen by who sits before it; a spindle turns so seen from above. */
+export const twistWord: Record<Schema['TwistDirection'], string> = {
+  z: 'Z, turns clockwise',
+  s: 'S, turns anticlockwise',
+};

@@ -1,0 +1,24 @@
+import { describe, expect, it } from 'vitest';
+import { ratios } from './ratios';
+
+describe('ratios as they are typed', () => {
+  it('takes figures side by side as one ratio each', () => {
+    expect(ratios('6.5 12 17.5').map((r) => r.ratio)).toEqual([6.5, 12, 17.5]);
+    expect(ratios('6.5:1 12:1').map((r) => r.ratio)).toEqual([6.5, 12]);
+    expect(ratios('6,5 12').map((r) => r.ratio)).toEqual([6.5, 12]);
+  });
+
+  it('takes what follows a figure as the name of its whorl', () => {
+    expect(ratios('7, 11 small, 15:1 very small')).toEqual([
+      { ratio: 7, name: null },
+      { ratio: 11, name: 'small' },
+      { ratio: 15, name: 'very small' },
+    ]);
+    expect(ratios('8 slow; 15 middle\n20')).toHaveLength(3);
+  });
+
+  it('leaves what is no figure to be refused', () => {
+    expect(ratios('small')).toEqual([{ ratio: NaN, name: null }]);
+    expect(ratios('  ')).toEqual([]);
+  });
+});

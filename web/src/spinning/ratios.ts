@@ -1,0 +1,11 @@
+import { number } from '../ui/figures';
+
+/** Ratios as they are typed: "7, 11 small, 15", or as they stand on a wheel: "6.5 12 17.5". */
+export const ratios = (text: string) =>
+  text
+    .split(/[;\n]|,(?=\s)/)
+    .map((part) => part.replace(/:1\b/g, '').trim().split(/\s+/))
+    // Where nothing but figures stands side by side, each is a ratio of its own.
+    .flatMap((part) => (part.every((word) => Number.isFinite(number(word))) ? part.map((word) => [word]) : [part]))
+    .filter(([figure]) => figure !== '')
+    .map(([figure = '', ...name]) => ({ ratio: number(figure) ?? NaN, name: name.join(' ') || null }));
