@@ -26,7 +26,7 @@ test('48 g of fine down: cloud against punis, tried in one sitting and compared'
   }
   await page.goto(at('/lots/F-01/compare'));
   await expect(page.getByRole('img', { name: /cloud: 5\.?\d* g gave .* 2 h preparing/ })).toBeVisible();
-  await expect(page.getByText('The slower road, punis, buys nothing that was measured.')).toBeVisible();
+  await expect(page.getByText('The slower road, punis, buys nothing in what was measured: what is kept.')).toBeVisible();
 
   // Each way is spun, with a slip on the way: then it is known what the slower road buys.
   for (const [n, minutes, joins, lumps] of [

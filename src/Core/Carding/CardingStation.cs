@@ -11,6 +11,18 @@ public static class CardingStation
     /// <summary>Above this staple length, in millimetres, fibre is combed rather than carded (docs/craft.md, section 9).</summary>
     public const double LongestMillimetres = 125;
 
+    /// <summary>Grams of product in an hour with hand cards (docs/craft.md, section 13, typical).</summary>
+    public const double HandGramsPerHour = 35;
+
+    /// <summary>Grams of product in an hour on a drum (docs/craft.md, section 13, typical).</summary>
+    public const double DrumGramsPerHour = 120;
+
+    /// <summary>What hand cards keep of clean fibre, as fractions (docs/craft.md, section 13, typical).</summary>
+    public static readonly Span HandYield = new(0.92, 0.98);
+
+    /// <summary>What a drum keeps of clean fibre, as fractions (docs/craft.md, section 13, typical).</summary>
+    public static readonly Span DrumYield = new(0.90, 0.97);
+
     /// <summary>What is particular to carding.</summary>
     public static readonly Station Definition = new(
         StepKind.Card,
@@ -31,7 +43,7 @@ public static class CardingStation
         Stage = 80,
         Finishes = [LotForm.Batt, LotForm.Rolag, LotForm.Roving, LotForm.Puni, LotForm.Cloud],
         Blends = true,
-        GramsPerHour = 120,
+        GramsPerHour = DrumGramsPerHour,
         IsByHand = true,
         Staple = new(null, LongestMillimetres),
         // Very short fine fibre never goes over the drum (docs/craft.md, section 9).

@@ -1,6 +1,7 @@
+using EarthyTuft.Core.Course;
+using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
-using EarthyTuft.Core.Sampling;
 
 namespace EarthyTuft.Core.Comparing;
 
@@ -25,6 +26,12 @@ public enum ComparedBy
     /// <summary>Lumps in ten metres of the yarn.</summary>
     Lumps,
 
+    /// <summary>How much longer the singles are than the yarn plied of them.</summary>
+    TakeUp,
+
+    /// <summary>Metres of singles in an hour.</summary>
+    MetresPerHour,
+
     /// <summary>By how much the wraps of the singles differ from place to place.</summary>
     UnevenSingles,
 
@@ -48,6 +55,15 @@ public enum ComparedBy
 
     /// <summary>Money for 100 g of the product.</summary>
     CostPer100Grams,
+
+    /// <summary>Grams of the lot for the yarn that is wanted.</summary>
+    GramsForWanted,
+
+    /// <summary>Whole hours for the yarn that is wanted.</summary>
+    HoursForWanted,
+
+    /// <summary>Money for the yarn that is wanted.</summary>
+    CostForWanted,
 }
 
 /// <summary>How a figure stands among the others.</summary>
@@ -94,33 +110,6 @@ public enum Otherwise
     Amount,
 }
 
-/// <summary>A way with what is known of it beside its weights.</summary>
-/// <param name="Way">The way.</param>
-/// <param name="Neps">Neps in a gram, as counted after the last pass; null where nobody counted.</param>
-/// <param name="CostPer100Grams">Null where it is not known.</param>
-/// <param name="Sample">The newest sample that was spun of it, null where there is none.</param>
-/// <param name="SpunBy">Whose sample it is.</param>
-/// <param name="Wraps">Wraps that were read of what was spun of it, by its form; null where nothing was.</param>
-public sealed record ComparedWay(
-    PreparedWay Way,
-    Known? Neps = null,
-    double? CostPer100Grams = null,
-    Sample? Sample = null,
-    string? SpunBy = null,
-    ILookup<LotForm, WrapsReading>? Wraps = null
-)
-{
-    /// <summary>How uneven its yarn is, with the sample's own readings where those of a skein are not there; null where nobody read it at
-    /// several places.</summary>
-    /// <param name="form">Singles, plied or washed: each is judged apart.</param>
-    public Known? Uneven(LotForm form)
-    {
-        var read = Wraps?[form].ToArray() ?? [];
-        var told = Unevenness.Of(read) ?? (form == LotForm.Yarn && Sample?.Spun?.Places is { } places ? Unevenness.Of([places]) : null);
-        return told is null ? null : new Known(told.Fraction, told.Doubt);
-    }
-}
-
 /// <summary>One line of a comparison.</summary>
 /// <param name="By">What is compared.</param>
 /// <param name="Values">One for each way, null where it is not known.</param>
@@ -159,14 +148,32 @@ public sealed record Comparison(
     /// <summary>True where there are two or more and nothing that was measured differs.</summary>
     public bool IsEven => Lines.All(l => !l.Differs);
 
+    /// <summary>What tells the quality of a preparation and its yarn; the rest is time and money.</summary>
+    private static readonly ComparedBy[] Quality =
+    [
+        ComparedBy.Yield,
+        ComparedBy.RestShare,
+        ComparedBy.Neps,
+        ComparedBy.Joins,
+        ComparedBy.Lumps,
+        ComparedBy.UnevenSingles,
+        ComparedBy.UnevenPlied,
+        ComparedBy.UnevenYarn,
+    ];
+
+    /// <summary>By what of the quality all of them were measured: nothing can be said of the rest.</summary>
+    public IReadOnlyList<ComparedBy> Measured =>
+        [.. Lines.Where(l => Quality.Contains(l.By) && l.Values.All(v => v is not null)).Select(l => l.By)];
+
     /// <summary>Compares.</summary>
     /// <param name="ways">One or more.</param>
     /// <param name="leftGrams">What is left of the lot, in reference grams; null where that is not known.</param>
     /// <param name="scaleStepGrams">The division of the scale that the yarn was weighed on.</param>
-    public static Comparison Of(IReadOnlyList<ComparedWay> ways, double? leftGrams, double scaleStepGrams)
+    /// <param name="wanted">Yarn that is wanted; null where nobody said.</param>
+    public static Comparison Of(IReadOnlyList<ComparedWay> ways, double? leftGrams, double scaleStepGrams, WantedYarn? wanted = null)
     {
-        var spinning = ways.Select(w => Spinning(w.Sample?.Spun, scaleStepGrams)).ToArray();
-        var preparing = ways.Select(w => w.Way.HoursPer100Grams).ToArray();
+        var spinning = ways.Select(w => w.SpinningHours(scaleStepGrams)).ToArray();
+        var preparing = ways.Select(w => w.Way?.HoursPer100Grams).ToArray();
         var whole = preparing
             .Zip(spinning, (p, s) =>
                 p is null || s is null ? null : new Known(p.Value + s.Value, Math.Sqrt(p.Doubt * p.Doubt + s.Doubt * s.Doubt))
@@ -175,65 +182,106 @@ public sealed record Comparison(
         Known?[] rest =
         [
             .. ways.Zip(whole, (w, hours) =>
-                leftGrams is > 0 and var left && hours is not null
+                leftGrams is > 0 and var left && hours is not null && w.Way is { } way
                     ? PreparedWay.Ratio(
-                        left * w.Way.Yield.Value * hours.Value / 100,
+                        left * way.Yield.Value * hours.Value / 100,
                         PreparedWay.Relative(hours),
-                        PreparedWay.Relative(w.Way.Yield)
+                        PreparedWay.Relative(way.Yield)
                     )
                     : null
             ),
         ];
+        // Money is shared out by mass, and known no better than that.
+        Known?[] cost =
+        [
+            .. ways.Select(w =>
+                w is { CostPer100Grams: { } c, Way: { } way } ? PreparedWay.Ratio(c, PreparedWay.Relative(way.Yield)) : null
+            ),
+        ];
         ComparedLine[] lines =
         [
-            Line(ComparedBy.Yield, [.. ways.Select(w => (Known?)w.Way.Yield)]),
-            Line(ComparedBy.RestShare, [.. ways.Select(w => w.Way.RestShare)]),
-            Line(ComparedBy.GramsPerHour, [.. ways.Select(w => w.Way.GramsPerHour)]),
+            Line(ComparedBy.Yield, [.. ways.Select(w => w.Way?.Yield)]),
+            Line(ComparedBy.RestShare, [.. ways.Select(w => w.Way?.RestShare)]),
+            Line(ComparedBy.GramsPerHour, [.. ways.Select(w => w.Way?.GramsPerHour)]),
             Line(ComparedBy.Neps, [.. ways.Select(w => w.Neps)]),
-            Line(ComparedBy.Joins, [.. ways.Select(w => Counted(w.Sample?.Spun?.JoinsPer10Metres))]),
-            Line(ComparedBy.Lumps, [.. ways.Select(w => Counted(w.Sample?.Spun?.LumpsPer10Metres))]),
+            Line(ComparedBy.Joins, [.. ways.Select(w => w.In10Metres(p => p.Joins))]),
+            Line(ComparedBy.Lumps, [.. ways.Select(w => w.In10Metres(p => p.Lumps))]),
             Line(ComparedBy.UnevenSingles, [.. ways.Select(w => w.Uneven(LotForm.Singles))]),
             Line(ComparedBy.UnevenPlied, [.. ways.Select(w => w.Uneven(LotForm.Plied))]),
             Line(ComparedBy.UnevenYarn, [.. ways.Select(w => w.Uneven(LotForm.Yarn))]),
+            Line(ComparedBy.TakeUp, [.. ways.Select(w => w.TakeUp)]),
+            Line(ComparedBy.MetresPerHour, [.. ways.Select(w => w.MetresPerHour())]),
             Line(ComparedBy.PreparingHours, preparing),
             Line(ComparedBy.SpinningHours, spinning),
             Line(ComparedBy.WholeHours, whole),
             Line(ComparedBy.HoursForTheRest, rest),
-            // Money is shared out by mass, and known no better than that.
-            Line(
-                ComparedBy.CostPer100Grams,
-                [.. ways.Select(w => w.CostPer100Grams is { } cost ? PreparedWay.Ratio(cost, PreparedWay.Relative(w.Way.Yield)) : null)]
-            ),
+            Line(ComparedBy.CostPer100Grams, cost),
+            .. Wanted(ways, wanted, preparing, spinning, cost),
         ];
         var hours = Array.Find(lines, l => l.By == ComparedBy.WholeHours && l.Values.All(v => v is not null))
             ?? lines.Single(l => l.By == ComparedBy.PreparingHours);
         int? slowest = hours.Differs
             ? Enumerable.Range(0, ways.Count).Where(i => hours.Standings[i] == Standing.Worse).MaxBy(i => hours.Values[i]!.Value)
             : null;
-        ComparedBy[] quality =
-        [
-            ComparedBy.Yield,
-            ComparedBy.RestShare,
-            ComparedBy.Neps,
-            ComparedBy.Joins,
-            ComparedBy.Lumps,
-            ComparedBy.UnevenSingles,
-            ComparedBy.UnevenPlied,
-            ComparedBy.UnevenYarn,
-        ];
         return new Comparison(
             [.. lines.Where(l => l.Values.Any(v => v is not null))],
             Besides(ways),
             slowest,
             slowest is { } slow
-                ? [.. lines.Where(l => quality.Contains(l.By) && l.Standings[slow] == Standing.Better).Select(l => l.By)]
+                ? [.. lines.Where(l => Quality.Contains(l.By) && l.Standings[slow] == Standing.Better).Select(l => l.By)]
                 : []
         );
     }
 
+    // Fibre of the lot, hours and money for the yarn that is wanted. Of what goes on the wheel a little falls to the floor.
+    private static IEnumerable<ComparedLine> Wanted(
+        IReadOnlyList<ComparedWay> ways,
+        WantedYarn? wanted,
+        Known?[] preparing,
+        Known?[] spinning,
+        Known?[] cost
+    )
+    {
+        if (wanted is null)
+        {
+            yield break;
+        }
+
+        var spun = AllStations.Typical(StepKind.Spin, null)?.Middle ?? 1;
+        double?[] yarn = [.. ways.Select(w => wanted.GramsAt(w.YarnTex))];
+        Known? Of(int i, Func<double, double> grams, Known? per100) =>
+            yarn[i] is { } y && per100 is { } p ? new Known(p.Value * grams(y) / 100, p.Doubt * grams(y) / 100) : null;
+        double Prepared(double y) => y / spun;
+        yield return Line(
+            ComparedBy.GramsForWanted,
+            [
+                .. ways.Select(
+                    (w, i) =>
+                        yarn[i] is { } y && w.Way is { } way
+                            ? PreparedWay.Ratio(Prepared(y) / way.Yield.Value, PreparedWay.Relative(way.Yield))
+                            : null
+                ),
+            ]
+        );
+        yield return Line(
+            ComparedBy.HoursForWanted,
+            [
+                .. ways.Select(
+                    (_, i) =>
+                        (Of(i, Prepared, preparing[i]), Of(i, y => y, spinning[i])) is ({ } p, { } s)
+                            ? new Known(p.Value + s.Value, Math.Sqrt((p.Doubt * p.Doubt) + (s.Doubt * s.Doubt)))
+                            : null
+                ),
+            ]
+        );
+        yield return Line(ComparedBy.CostForWanted, [.. ways.Select((_, i) => Of(i, Prepared, cost[i]))]);
+    }
+
     private static ComparedLine Line(ComparedBy by, IReadOnlyList<Known?> values)
     {
-        var more = by is ComparedBy.Yield or ComparedBy.GramsPerHour;
+        var more = by is ComparedBy.Yield or ComparedBy.GramsPerHour or ComparedBy.MetresPerHour;
+        // More or less of it is neither better nor worse.
+        var judged = by != ComparedBy.TakeUp;
         var known = values.OfType<Known>().ToArray();
         bool Beats(Known a, Known b) =>
             (more ? a.Value - b.Value : b.Value - a.Value) > Beyond * Math.Sqrt(a.Doubt * a.Doubt + b.Doubt * b.Doubt);
@@ -243,6 +291,7 @@ public sealed record Comparison(
             [
                 .. values.Select(v =>
                     v is null ? Standing.NotKnown
+                    : !judged ? Standing.AsGood
                     : known.Any(o => Beats(o, v)) ? Standing.Worse
                     : known.Any(o => Beats(v, o)) ? Standing.Better
                     : Standing.AsGood
@@ -251,29 +300,27 @@ public sealed record Comparison(
         );
     }
 
-    private static Known? Counted(double? count) => count is { } n ? new Known(n, Math.Sqrt(Math.Max(1, n))) : null;
-
-    private static Known? Spinning(Spun? spun, double scaleStepGrams) =>
-        spun is { Grams: { } grams, Minutes: { } minutes }
-            ? PreparedWay.Ratio(minutes / 60.0 / grams * 100, scaleStepGrams / 2 / grams, PreparedWay.DoubtOfMinutes(minutes, 1))
-            : null;
-
     private static IReadOnlyList<Otherwise> Besides(IReadOnlyList<ComparedWay> ways)
     {
-        var samples = ways.Select(w => w.Sample).OfType<Sample>().ToArray();
+        SpunPart[] parts = [.. ways.SelectMany(w => w.Parts)];
+        PreparedWay[] prepared = [.. ways.Select(w => w.Way).OfType<PreparedWay>()];
         bool Several<T>(IEnumerable<T?> values) => values.Where(v => v is not null).Distinct().Count() > 1;
-        bool Apart(IEnumerable<double?> values, double doubt) =>
-            values.OfType<double>().ToArray() is { Length: > 1 } known && known.Max() - known.Min() > Beyond * Math.Sqrt(2) * doubt;
+        bool Apart(Func<SpunPart, double?> of, double doubt) =>
+            ways.Select(w => w.Mean(of)).OfType<double>().ToArray() is { Length: > 1 } known
+            && known.Max() - known.Min() > Beyond * Math.Sqrt(2) * doubt;
         (Otherwise What, bool Differs)[] all =
         [
-            (Comparing.Otherwise.Draw, Several(samples.Select(s => s.Draw))),
-            (Comparing.Otherwise.Plies, Several(samples.Select(s => s.Plies))),
-            (Comparing.Otherwise.Thickness, Apart(samples.Select(s => s.WrapsPerInch), WrapsReading.LeastDoubt)),
-            (Comparing.Otherwise.Twist, Apart(samples.Select(s => s.TwistAngleDegrees), AngleDoubt)),
-            (Comparing.Otherwise.Spinner, Several(ways.Where(w => w.Sample is not null).Select(w => w.SpunBy))),
-            (Comparing.Otherwise.Preparer, Several(ways.Select(w => string.Join(", ", w.Way.Who.Order())))),
-            (Comparing.Otherwise.Day, ways.Max(w => w.Way.To) - ways.Min(w => w.Way.From) > TimeSpan.FromHours(20)),
-            (Comparing.Otherwise.Amount, ways.Max(w => w.Way.Taken.Value) > OtherAmount * ways.Min(w => w.Way.Taken.Value)),
+            (Comparing.Otherwise.Draw, Several(parts.Select(p => p.Draw))),
+            (Comparing.Otherwise.Plies, Several(parts.Select(p => p.Plies))),
+            (Comparing.Otherwise.Thickness, Apart(p => p.WrapsPerInch, WrapsReading.LeastDoubt)),
+            (Comparing.Otherwise.Twist, Apart(p => p.TwistAngleDegrees, AngleDoubt)),
+            (Comparing.Otherwise.Spinner, Several(parts.Select(p => p.Who))),
+            (Comparing.Otherwise.Preparer, Several(prepared.Select(w => string.Join(", ", w.Who.Order())))),
+            (Comparing.Otherwise.Day, prepared.Length > 1 && prepared.Max(w => w.To) - prepared.Min(w => w.From) > TimeSpan.FromHours(20)),
+            (
+                Comparing.Otherwise.Amount,
+                prepared.Length > 1 && prepared.Max(w => w.Taken.Value) > OtherAmount * prepared.Min(w => w.Taken.Value)
+            ),
         ];
         return [.. all.Where(a => a.Differs).Select(a => a.What)];
     }

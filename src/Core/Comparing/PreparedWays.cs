@@ -72,6 +72,11 @@ public sealed record PreparedWay(
     internal static Known Ratio(double value, params double[] relative) => new(value, value * Math.Sqrt(relative.Sum(r => r * r)));
 }
 
+/// <summary>Where something spun belongs in a comparison.</summary>
+/// <param name="Way">Which of the ways.</param>
+/// <param name="Holding">How the preparation was held; null where nobody said.</param>
+public readonly record struct SpunColumn(int Way, Holding? Holding);
+
 /// <summary>Finds the ways in which a lot was prepared, in the entries around it.</summary>
 public static class PreparedWays
 {
@@ -148,27 +153,31 @@ public static class PreparedWays
         ];
     }
 
-    /// <summary>What was spun of ways: of each such lot the way that all of it came from. What was spun or plied of several ways is left
-    /// out.</summary>
+    /// <summary>What was spun of ways: of each such lot the way that all of it came from, and how that was held. What was spun or plied of
+    /// several ways, or of what was held in several, is left out.</summary>
     /// <param name="ways">The ways.</param>
     /// <param name="family">The entries around the lot, oldest first.</param>
     /// <param name="formOf">The form of a lot of the family.</param>
-    public static IReadOnlyDictionary<Guid, int> SpunOf(
+    /// <param name="heldAt">How fibre was held in an entry of spinning; null where nobody said.</param>
+    public static IReadOnlyDictionary<Guid, SpunColumn> SpunOf(
         IReadOnlyList<PreparedWay> ways,
         IReadOnlyCollection<Entry> family,
-        Func<Guid, LotForm> formOf
+        Func<Guid, LotForm> formOf,
+        Func<Guid, Holding?> heldAt
     )
     {
         var of = ways.SelectMany((w, i) => w.Lots.Select(l => (Lot: l, Way: i))).ToDictionary(p => p.Lot, p => p.Way);
-        var spun = new Dictionary<Guid, int>();
+        var spun = new Dictionary<Guid, SpunColumn>();
         foreach (var entry in family)
         {
-            int?[] from =
+            SpunColumn?[] from =
             [
                 .. entry
                     .Flows.Where(f => f.Role == FlowRole.In)
                     .Select(f =>
-                        of.TryGetValue(f.LotId!.Value, out var way) || spun.TryGetValue(f.LotId!.Value, out way) ? way : (int?)null
+                        of.TryGetValue(f.LotId!.Value, out var way) ? new SpunColumn(way, heldAt(entry.Id))
+                        : spun.TryGetValue(f.LotId!.Value, out var before) ? before
+                        : (SpunColumn?)null
                     )
                     .Distinct(),
             ];

@@ -71,6 +71,10 @@ public static class LotForms
     public static bool IsCarded(this LotForm form) =>
         form is LotForm.Cloud or LotForm.Rolag or LotForm.Batt or LotForm.Puni or LotForm.Roving;
 
+    /// <summary>A preparation that usually comes off a drum rather than off hand cards.</summary>
+    /// <param name="form">The form.</param>
+    public static bool IsOffTheDrum(this LotForm form) => form is LotForm.Batt or LotForm.Roving;
+
     /// <summary>How the fibres usually lie in it; how they lie in one is told by how it was carded and taken off.</summary>
     /// <param name="form">The form.</param>
     /// <returns>Null for what is no preparation.</returns>

@@ -61,6 +61,14 @@ public enum PreparedAs
     CleanLocks,
 }
 
+/// <summary>What follows from a preparation.</summary>
+public static class Preparations
+{
+    /// <summary>Whether it is made with hand cards rather than on a drum.</summary>
+    /// <param name="preparation">The preparation.</param>
+    public static bool IsOffHandCards(this PreparedAs preparation) => preparation is PreparedAs.Rolags or PreparedAs.Punis;
+}
+
 /// <summary>How hot a workshop washes.</summary>
 public enum WashSchool
 {

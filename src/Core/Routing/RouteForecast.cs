@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -16,6 +17,12 @@ public sealed record OwnExperience(
     decimal? HourlyRate
 )
 {
+    /// <summary>Its pace with hand cards; null where it has none yet.</summary>
+    public Pace? HandCards { get; init; }
+
+    /// <summary>Its pace on a drum; null where it has none yet.</summary>
+    public Pace? Drum { get; init; }
+
     /// <summary>A workshop that has just opened.</summary>
     public static OwnExperience None { get; } =
         new(YieldLog.Empty, new Dictionary<StepKind, Pace>(), new Dictionary<StepKind, decimal>(), null);
@@ -49,6 +56,8 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
     /// <param name="own">The workshop's own experience.</param>
     /// <param name="schools">Its choices.</param>
     /// <param name="costSoFar">What the lot cost until now, null when not known.</param>
+    /// <param name="preparation">How it is prepared in the end: hand cards keep more than a drum and are slower; null where that is not
+    /// told.</param>
     public static RouteForecast Of(
         IReadOnlyList<RouteStep> ahead,
         double? grams,
@@ -56,7 +65,8 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
         string breed,
         OwnExperience own,
         Schools schools,
-        decimal? costSoFar
+        decimal? costSoFar,
+        PreparedAs? preparation = null
     )
     {
         var steps = new List<StepForecast>();
@@ -65,7 +75,7 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
         foreach (var step in ahead)
         {
             var before = grams * YieldForecast.Chain(chain).Median;
-            var yield = AllStations.Typical(step.Step, of) is { } range
+            var yield = Typical(step.Step, of, preparation) is { } range
                 ? YieldForecast.Of(range, own.Yields.For(step.Step, of, breed))
                 : null;
             if (yield is not null)
@@ -74,7 +84,7 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
             }
 
             var so = YieldForecast.Chain(chain);
-            var pace = own.Paces.GetValueOrDefault(step.Step) ?? AllStations.Find(step.Step)?.TypicalPace;
+            var pace = PaceOf(step.Step, own, preparation);
             var hours = grams * so.Median is { } out_ ? pace?.Hours(out_) : null;
             var litres = step.Step == StepKind.Wash ? before / 1000 * LitresPerKilogram * Baths(of, schools) : null;
             cost +=
@@ -92,6 +102,20 @@ public sealed record RouteForecast(IReadOnlyList<StepForecast> Steps, YieldForec
             cost
         );
     }
+
+    private static Span? Typical(StepKind step, FleeceClass? of, PreparedAs? preparation) =>
+        step == StepKind.Card && preparation is { } way
+            ? way.IsOffHandCards()
+                ? CardingStation.HandYield
+                : CardingStation.DrumYield
+            : AllStations.Typical(step, of);
+
+    private static Pace? PaceOf(StepKind step, OwnExperience own, PreparedAs? preparation) =>
+        step == StepKind.Card && preparation is { } way
+            ? way.IsOffHandCards()
+                ? own.HandCards ?? new Pace(CardingStation.HandGramsPerHour, 0)
+                : own.Drum ?? new Pace(CardingStation.DrumGramsPerHour, 0)
+            : own.Paces.GetValueOrDefault(step) ?? AllStations.Find(step)?.TypicalPace;
 
     /// <summary>Baths and rinses (docs/craft.md, section 6, typical): two soap baths where the wax is heavy, and two rinses.</summary>
     private static int Baths(FleeceClass? of, Schools schools) =>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 
@@ -8,12 +9,31 @@ namespace EarthyTuft.Core.Routing;
 /// <param name="Aim">What the fibre is wanted for.</param>
 /// <param name="Preparation">How it is prepared in the end.</param>
 /// <param name="Steps">Its steps with their stages, as they stood when it was chosen.</param>
-public sealed record RoutePlan(Aim Aim, PreparedAs Preparation, IReadOnlyList<(StepKind Step, int Stage)> Steps)
+/// <param name="Holding">How it is to be held and drafted in the end; null where nobody chose that.</param>
+public sealed record RoutePlan(Aim Aim, PreparedAs Preparation, IReadOnlyList<(StepKind Step, int Stage)> Steps, Holding? Holding = null)
 {
     /// <summary>The plan of a route.</summary>
     /// <param name="aim">What the fibre is wanted for.</param>
     /// <param name="route">The route.</param>
     public static RoutePlan Of(Aim aim, Route route) => new(aim, route.Preparation, [.. route.Steps.Select(s => (s.Step, s.Stage))]);
+
+    /// <summary>A way of holding fibre that is ready to spin: no step is ahead of it.</summary>
+    /// <param name="aim">What the fibre is wanted for.</param>
+    /// <param name="form">What it is, ready to be spun.</param>
+    /// <param name="fibre">Its fibre.</param>
+    /// <param name="holding">How it is to be held.</param>
+    public static RoutePlan Of(Aim aim, LotForm form, Fibre fibre, Holding holding) => new(aim, PreparedFrom(form, fibre), [], holding);
+
+    private static PreparedAs PreparedFrom(LotForm form, Fibre fibre) =>
+        form switch
+        {
+            LotForm.Top => PreparedAs.Top,
+            LotForm.Rolag => PreparedAs.Rolags,
+            LotForm.Puni or LotForm.Cloud => PreparedAs.Punis,
+            LotForm.Roving when fibre == Fibre.Silk => PreparedAs.FlickedLocks,
+            LotForm.Batt or LotForm.Roving => PreparedAs.Batts,
+            _ => throw new ArgumentOutOfRangeException(nameof(form)),
+        };
 
     /// <summary>The next step of a lot on its way, null when it has arrived.</summary>
     /// <param name="form">What the lot is.</param>
@@ -31,7 +51,8 @@ public sealed record RoutePlan(Aim Aim, PreparedAs Preparation, IReadOnlyList<(S
     /// <param name="aim">The aim.</param>
     /// <param name="preparation">The preparation.</param>
     /// <param name="steps">The line.</param>
-    public static RoutePlan Read(Aim aim, PreparedAs preparation, string steps) =>
+    /// <param name="holding">How it is to be held.</param>
+    public static RoutePlan Read(Aim aim, PreparedAs preparation, string steps, Holding? holding = null) =>
         new(
             aim,
             preparation,
@@ -40,6 +61,7 @@ public sealed record RoutePlan(Aim Aim, PreparedAs Preparation, IReadOnlyList<(S
                     .Split(' ', StringSplitOptions.RemoveEmptyEntries)
                     .Select(s => s.Split('@'))
                     .Select(s => (Enum.Parse<StepKind>(s[0]), int.Parse(s[1], CultureInfo.InvariantCulture))),
-            ]
+            ],
+            holding
         );
 }

@@ -26,6 +26,9 @@ public static class RouteRules
     /// <summary>Points that forbid a preparation.</summary>
     public const int Never = -1000;
 
+    /// <summary>With so many points or fewer something forbids a preparation, whatever speaks for it.</summary>
+    public const int Forbidden = Never / 2;
+
     /// <summary>Below this length, in millimetres, nothing is combed.</summary>
     public const double Short = CombingStation.ShortestMillimetres;
 
@@ -218,7 +221,15 @@ public static class RouteRules
             (f, _, _) => f.Class == FleeceClass.Silk,
             _ => "silk caps are drawn out as they are, without cards."
         ),
-        new("caps-rolags", PreparedAs.Rolags, -80, (f, _, _) => f.Class == FleeceClass.Silk, _ => "so long a fibre winds round the cards."),
+        new(
+            "caps-rolags",
+            PreparedAs.Rolags,
+            Never,
+            (f, _, _) => f.Class == FleeceClass.Silk,
+            _ => "so long a fibre winds round the cards."
+        ),
+        new("caps-drum", PreparedAs.Batts, Never, (f, _, _) => f.Class == FleeceClass.Silk, _ => "so long a fibre winds round the drum."),
+        new("caps-twice", PreparedAs.CardedTop, Never, (f, _, _) => f.Class == FleeceClass.Silk, _ => "silk caps are not carded."),
         new(
             "cotton-punis",
             PreparedAs.Punis,
@@ -281,14 +292,14 @@ public static class RouteRules
             "matted-flick",
             PreparedAs.FlickedLocks,
             Never,
-            (f, _, _) => f.Judged.LockStructure == LockStructure.Matted,
+            (f, _, _) => f.Judged.LockStructure == LockStructure.Matted && f.Class != FleeceClass.Silk,
             _ => "there are no locks to flick."
         ),
         new(
             "blocky-flick",
             PreparedAs.FlickedLocks,
             -40,
-            (f, _, _) => f.Judged.LockStructure == LockStructure.Blocky,
+            (f, _, _) => f.Judged.LockStructure == LockStructure.Blocky && f.Class != FleeceClass.Silk,
             _ => "there are no locks to flick."
         ),
         // What it is wanted for.

@@ -42,14 +42,44 @@ public static class Routes
     /// <summary>Two routes nearer than this are as good as equal: try both.</summary>
     public const int AsGood = 8;
 
-    /// <summary>The best routes for a fleece and an aim, the best first: at least two, at most four.</summary>
+    /// <summary>
+    /// The best routes for a lot and an aim, the best first, at most four: two at least where two are possible. What lies there decides: a
+    /// preparation that is forbidden, and a way that has no step ahead of this lot, are none; ways of the same steps on the same tools are one.
+    /// Fibre that is ready to be spun is only sent on where that speaks for itself: how it may be held is <see cref="HoldingWays"/>.
+    /// </summary>
     /// <param name="facts">What is known of the fleece.</param>
     /// <param name="aim">What it is wanted for.</param>
     /// <param name="schools">The workshop's choices where people disagree.</param>
-    public static IReadOnlyList<Route> For(FleeceFacts facts, Aim aim, Schools schools)
+    /// <param name="form">What lies there.</param>
+    /// <param name="madeBy">The step that made it.</param>
+    public static IReadOnlyList<Route> For(FleeceFacts facts, Aim aim, Schools schools, LotForm form = LotForm.Raw, StepKind? madeBy = null)
     {
-        var all = Enum.GetValues<PreparedAs>().Select(p => Of(p, facts, aim, schools)).OrderByDescending(r => r.Points).ToArray();
-        return [.. all.Where((r, i) => i < 2 || (i < 4 && r.Points > 0 && r.Points > all[0].Points - 45))];
+        var ready = form.IsPrepared();
+        Route[] possible =
+        [
+            .. Enum.GetValues<PreparedAs>()
+                .Select(p => Of(p, facts, aim, schools))
+                .Where(r => r.Points > RouteRules.Forbidden && r.Ahead(form, madeBy).Count > 0 && (!ready || r.Points > 0))
+                .OrderByDescending(r => r.Points),
+        ];
+        Route[] unlike = [.. possible.Where((r, i) => !possible.Take(i).Any(b => IsOneWay(b, r, facts, form, madeBy)))];
+        return [.. unlike.Where((r, i) => i < 2 || (i < 4 && r.Points > 0 && r.Points > unlike[0].Points - 45))];
+    }
+
+    // The same steps on the same tools cost and lose the same: rolags and punis differ in how the web is rolled in the end, and what is
+    // carded already is combed as top, whatever it was meant for. Of short fine fibre people disagree on just that (section 14): there it is
+    // a choice.
+    private static bool IsOneWay(Route one, Route other, FleeceFacts facts, LotForm form, StepKind? madeBy)
+    {
+        StepKind[] ahead = [.. one.Ahead(form, madeBy).Select(s => s.Step)];
+        return ahead.SequenceEqual(other.Ahead(form, madeBy).Select(s => s.Step))
+            && (
+                !ahead.Contains(StepKind.Card)
+                || (
+                    one.Preparation.IsOffHandCards() == other.Preparation.IsOffHandCards()
+                    && !(facts.Class.IsShortAndFine() || facts.StapleMillimetres < RouteRules.Short)
+                )
+            );
     }
 
     /// <summary>One route, whether it is proposed or not.</summary>
@@ -76,10 +106,23 @@ public static class Routes
     /// <param name="facts">What is known.</param>
     /// <param name="aim">What it is wanted for.</param>
     /// <param name="schools">The workshop's choices.</param>
-    /// <returns>Each case in words with the preparation that would then come first.</returns>
-    public static IReadOnlyList<(string If, PreparedAs Then)> WouldChange(FleeceFacts facts, Aim aim, Schools schools)
+    /// <param name="form">What lies there.</param>
+    /// <param name="madeBy">The step that made it.</param>
+    /// <returns>Each case in words with the preparation that would then come first; none where no way is left.</returns>
+    public static IReadOnlyList<(string If, PreparedAs Then)> WouldChange(
+        FleeceFacts facts,
+        Aim aim,
+        Schools schools,
+        LotForm form = LotForm.Raw,
+        StepKind? madeBy = null
+    )
     {
-        var now = For(facts, aim, schools)[0].Preparation;
+        PreparedAs? First(FleeceFacts of) => For(of, aim, schools, form, madeBy) is [var first, ..] ? first.Preparation : null;
+        if (form.IsPrepared() || First(facts) is not { } now)
+        {
+            return [];
+        }
+
         var j = facts.Judged;
         (bool Open, string If, FleeceFacts Facts)[] cases =
         [
@@ -114,7 +157,11 @@ public static class Routes
         ];
         return
         [
-            .. cases.Where(c => c.Open).Select(c => (c.If, For(c.Facts, aim, schools)[0].Preparation)).Where(c => c.Preparation != now),
+            .. cases
+                .Where(c => c.Open)
+                .Select(c => (c.If, Then: First(c.Facts)))
+                .Where(c => c.Then is { } then && then != now)
+                .Select(c => (c.If, c.Then!.Value)),
         ];
     }
 

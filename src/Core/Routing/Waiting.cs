@@ -45,6 +45,8 @@ public static class Waiting
             LotForm.Raw => StepKind.Skirt,
             LotForm.Skirted or LotForm.OpenedGreasy => StepKind.Wash,
             LotForm.Washed => StepKind.Dry,
+            // Caps are parted and drawn; cards would only tangle them. What was pulled apart already is ready for that.
+            LotForm.Clean or LotForm.Opened when fibre == Fibre.Silk => StepKind.PartCaps,
             LotForm.Clean or LotForm.Opened => AllStations.Preparing.First(s => s.Staple.Admit(meanStapleMillimetres)).Kind,
             LotForm.Noil when grams < LeastNoilGrams => null,
             LotForm.Down or LotForm.Noil => StepKind.Card,

@@ -57,11 +57,18 @@ public sealed record Sample(
 {
     /// <summary>Checks a sample.</summary>
     /// <param name="sample">The sample.</param>
-    /// <returns>The sample unchanged, or <c>not-prepared</c>, <c>out-of-range</c>, <c>too-long</c>.</returns>
+    /// <returns>The sample unchanged, or <c>not-prepared</c>, <c>not-here</c>, <c>out-of-range</c>,
+    /// <c>too-long</c>.</returns>
     public static Result<Sample> Check(Sample sample) =>
         (sample.Spun ?? Sampling.Spun.Nothing)
             .Check(new Guard(SampleFields.Subjects))
             .Need(sample.Form.IsPrepared(), "lotId", "not-prepared", "names a lot that is not prepared yet: card or comb it first")
+            .Need(
+                sample.Holding is not { } held || !sample.Form.IsPrepared() || Holdings.Of(sample.Form).Contains(held),
+                "holding",
+                "not-here",
+                "is none in which such a preparation is held"
+            )
             .Need(sample.WrapsPerInch is not { } wpi || wpi is >= 1 and <= 200, "wrapsPerInch", "out-of-range", "must be between 1 and 200")
             .Need(sample.Plies is not { } plies || plies is >= 1 and <= 24, "plies", "out-of-range", "must be a whole number from 1 to 24")
             .Need(
@@ -78,6 +85,9 @@ public sealed record Sample(
                 "holds at most twelve uses of up to 60 characters"
             )
             .Then<Sample>(() => sample);
+
+    /// <summary>How the preparation was held; null where nobody noted it.</summary>
+    public Holding? Holding { get; init; }
 
     /// <summary>How it went to spin; null where nothing of that is noted.</summary>
     public Spun? Spun { get; init; }

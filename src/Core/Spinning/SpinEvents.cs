@@ -52,6 +52,10 @@ public abstract record SpinEvent;
 /// <param name="Draw">From then on, until another is noted.</param>
 public sealed record DrawNoted(Draw Draw) : SpinEvent;
 
+/// <summary>How the preparation is held was noted.</summary>
+/// <param name="Holding">From then on, until another is noted.</param>
+public sealed record HoldingNoted(Holding Holding) : SpinEvent;
+
 /// <summary>A fresh ply-back was read.</summary>
 /// <param name="Trial">As it was read, with the settings it was made with.</param>
 /// <param name="Typed">The wraps as they were typed.</param>
@@ -163,6 +167,11 @@ public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = nul
 /// <param name="Draw">Short or long.</param>
 /// <param name="At">When; left out for now.</param>
 public sealed record NoteDraw(Draw Draw, DateTimeOffset? At = null) : RunCommand(At);
+
+/// <summary>How the preparation is held is noted.</summary>
+/// <param name="Holding">One of those in which it can be held.</param>
+/// <param name="At">When; left out for now.</param>
+public sealed record NoteHolding(Holding Holding, DateTimeOffset? At = null) : RunCommand(At);
 
 /// <summary>It is left to rest.</summary>
 /// <param name="Hours">For so long.</param>

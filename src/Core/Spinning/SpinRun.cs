@@ -91,6 +91,9 @@ public sealed record SpinState(
     /// <summary>How it is drawn, as it was noted last; null where nobody said.</summary>
     public Draw? Draw { get; init; }
 
+    /// <summary>How the preparation is held, as it was noted last; null where nobody said.</summary>
+    public Holding? Holding { get; init; }
+
     /// <summary>How a join was made last; null where nobody said.</summary>
     public JoinWay? JoinedBy { get; init; }
 
@@ -157,6 +160,7 @@ public sealed record SpinState(
         )
         {
             Draw = all.Select(e => e.What).OfType<DrawNoted>().LastOrDefault()?.Draw,
+            Holding = all.Select(e => e.What).OfType<HoldingNoted>().LastOrDefault()?.Holding,
             JoinedBy = counts[SpunTally.Joins].LastOrDefault(c => c.JoinedBy is not null)?.JoinedBy,
         };
     }
@@ -198,11 +202,12 @@ public static class SpinRun
         MassUnit unit,
         DateTimeOffset now,
         Func<Guid> newId
-    ) => Happens(state, makes, command, unit, now, newId).Asked(command, what => from.Unlikely(state, what, unit));
+    ) => Happens(state, makes, from, command, unit, now, newId).Asked(command, what => from.Unlikely(state, what, unit));
 
     private static Result<IReadOnlyList<RunEvent<SpinEvent>>> Happens(
         SpinState state,
         LotForm makes,
+        SpunFrom from,
         RunCommand command,
         MassUnit unit,
         DateTimeOffset now,
@@ -261,6 +266,14 @@ public static class SpinRun
             NoteDraw when !spins => new Refusal("kind", "not-here", "How fibre is drawn is noted while singles are spun."),
             NoteDraw note when note.Draw == state.Draw => new RunConflict("goes-on", "That is how it is drawn already."),
             NoteDraw note => Happened(new DrawNoted(note.Draw)),
+            NoteHolding when !spins => new Refusal("kind", "not-here", "How fibre is held is noted while singles are spun."),
+            NoteHolding note when from.Form is { } form && !Holdings.Of(form).Contains(note.Holding) => new Refusal(
+                "holding",
+                "not-here",
+                "Such a preparation is not held like that."
+            ),
+            NoteHolding note when note.Holding == state.Holding => new RunConflict("goes-on", "That is how it is held already."),
+            NoteHolding note => Happened(new HoldingNoted(note.Holding)),
             RestSingles { Hours: var hours } when !double.IsFinite(hours) || hours is <= 0 or > LongestRest => new Refusal(
                 "hours",
                 "out-of-range",

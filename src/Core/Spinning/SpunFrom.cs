@@ -1,6 +1,7 @@
 using System.Globalization;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
+using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Spinning;
@@ -15,6 +16,9 @@ public sealed record SpunFrom(double? Grams, double? PlyBackWraps, double? Wraps
 {
     /// <summary>Nothing is known: nothing is asked about.</summary>
     public static readonly SpunFrom Unknown = new(null, null, null, null, null);
+
+    /// <summary>The preparation, which can be held in some ways only; null when not known.</summary>
+    public LotForm? Form { get; init; }
 
     /// <summary>Of a plan of singles.</summary>
     /// <param name="plan">The plan.</param>

@@ -64,6 +64,7 @@ internal enum FamilyColumn
     LotRouteAim,
     LotRoutePreparation,
     LotRouteSteps,
+    LotRouteHolding,
     LotReservedGrams,
     LotReservedFor,
     LotReadyMadePer100grams,
@@ -203,6 +204,7 @@ internal sealed class FamilyRow(NpgsqlDataReader reader, FamilyColumn[] columns)
             RouteAim = r.Word<Aim>(FamilyColumn.LotRouteAim),
             RoutePreparation = r.Word<PreparedAs>(FamilyColumn.LotRoutePreparation),
             RouteSteps = r.Text(FamilyColumn.LotRouteSteps),
+            RouteHolding = r.Word<Holding>(FamilyColumn.LotRouteHolding),
             AnimalId = r.Maybe<Guid>(FamilyColumn.LotAnimalId),
             Version = r.Of<uint>(FamilyColumn.LotXmin),
         };

@@ -274,7 +274,9 @@ public static class LedgerStore
     {
         // A route goes on with what is made, as long as all of it was on the same one; what fell out of the combs is on none.
         var onRoute =
-            form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation)).Distinct().Count() == 1 ? sources[0] : null;
+            form != LotForm.Noil && sources.Select(s => (s.RouteAim, s.RoutePreparation, s.RouteHolding)).Distinct().Count() == 1
+                ? sources[0]
+                : null;
         return new LotRow
         {
             Code = code,
@@ -285,6 +287,7 @@ public static class LedgerStore
             RouteAim = onRoute?.RouteAim,
             RoutePreparation = onRoute?.RoutePreparation,
             RouteSteps = onRoute?.RouteSteps,
+            RouteHolding = onRoute?.RouteHolding,
         };
     }
 

@@ -43,13 +43,23 @@ public static class OwnLog
                 Lot = e
                     .Flows.Where(f => f.Role == FlowRole.Out)
                     .OrderBy(f => f.Ordinal)
-                    .Select(f => new { f.Lot!.Parentage, f.Lot.Fibre })
+                    .Select(f => new
+                    {
+                        f.Lot!.Parentage,
+                        f.Lot.Fibre,
+                        f.Lot.Form,
+                    })
                     .First(),
             })
             .ToListAsync(cancellationToken);
         var classes = rows.Select(r => (r.Lot.Parentage, r.Lot.Fibre))
             .Distinct()
             .ToDictionary(p => p, p => ClassOf(book, p.Parentage, p.Fibre));
+        Pace? Carding(bool drum) =>
+            Pace.Of([
+                .. rows.Where(r => r.Step == StepKind.Card && r.Minutes > 0 && r.Lot.Form.IsOffTheDrum() == drum)
+                    .Select(r => (r.Kept, r.Minutes!.Value)),
+            ]);
         return new OwnExperience(
             new YieldLog([
                 .. rows.Where(r => Teaches(r.Step, r.From))
@@ -69,7 +79,11 @@ public static class OwnLog
                 .GroupBy(r => r.Step)
                 .ToDictionary(g => g.Key, g => g.Sum(r => r.Spent!.Value) / (decimal)(g.Sum(r => r.Taken) / 1000)),
             hourlyRate
-        );
+        )
+        {
+            HandCards = Carding(drum: false),
+            Drum = Carding(drum: true),
+        };
     }
 
     /// <summary>Its yields alone.</summary>

@@ -41,6 +41,7 @@ public static class StoredSpin
             v => new(v.Of, v.Count, v.Metres, v.JoinedBy)
         )
         .Add<DrawNoted, DrawnV1>(DrawKind, EventVersion, e => new(e.Draw), v => new(v.Draw))
+        .Add<HoldingNoted, HeldV1>(HeldKind, EventVersion, e => new(e.Holding), v => new(v.Holding))
         .Add<RestBegun, RestV1>("restBegun", EventVersion, e => new(e.Hours), v => new(v.Hours))
         .Add<PlyAngleRead, AngleV1>(
             "plyAngle",
@@ -51,6 +52,9 @@ public static class StoredSpin
 
     /// <summary>What the event is stored as that notes how it is drawn.</summary>
     internal const string DrawKind = "drawn";
+
+    /// <summary>What the event is stored as that notes how the preparation is held.</summary>
+    internal const string HeldKind = "held";
 
     /// <summary>The yarn of a run as it stands, its events loaded.</summary>
     public static SpinState State(RunRow run) => SpinState.Of(run.Id, run.StartedAt, Events(run));
@@ -280,6 +284,8 @@ public static class StoredSpin
     private sealed record CountedV1(SpunTally Of, int Count, double? Metres, JoinWay? JoinedBy = null);
 
     private sealed record DrawnV1(Draw Draw);
+
+    private sealed record HeldV1(Holding Holding);
 
     private sealed record RestV1(double Hours);
 

@@ -24,6 +24,8 @@ public sealed record StoredLot : Lot
 
     public string? RouteSteps { get; init; }
 
+    public Holding? RouteHolding { get; init; }
+
     public uint Version { get; init; }
 
     /// <summary>The animal of a lot that came in under a name; null for everything made here.</summary>
@@ -31,7 +33,9 @@ public sealed record StoredLot : Lot
 
     /// <summary>The route it is on, null when none was chosen.</summary>
     public RoutePlan? Route =>
-        RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+        RouteAim is { } aim && RoutePreparation is { } preparation
+            ? RoutePlan.Read(aim, preparation, RouteSteps ?? "", RouteHolding)
+            : null;
 }
 
 /// <summary>A lot. What it holds is a projection of the flows, kept here so that a heap is one sum away.</summary>
@@ -87,6 +91,7 @@ public sealed class LotRow : IWorkshopOwned
     public Aim? RouteAim { get; set; }
     public PreparedAs? RoutePreparation { get; set; }
     public string? RouteSteps { get; set; }
+    public Holding? RouteHolding { get; set; }
     public double? ReservedGrams { get; set; }
     public string? ReservedFor { get; set; }
 
@@ -128,7 +133,9 @@ public sealed class LotRow : IWorkshopOwned
     public Reserve? Reserve => ReservedGrams is { } grams ? new Reserve(Mass.FromGrams(grams), ReservedFor ?? "") : null;
 
     public RoutePlan? Route =>
-        RouteAim is { } aim && RoutePreparation is { } preparation ? RoutePlan.Read(aim, preparation, RouteSteps ?? "") : null;
+        RouteAim is { } aim && RoutePreparation is { } preparation
+            ? RoutePlan.Read(aim, preparation, RouteSteps ?? "", RouteHolding)
+            : null;
 
     /// <summary>Brings the waiting place up to date with form, length and route.</summary>
     public void Place() => WaitsAt = Waiting.At(Form, MadeBy, StapleMillimetres, Route, Fibre, MadeGrams);
@@ -159,6 +166,7 @@ public sealed class LotRow : IWorkshopOwned
             RouteAim = RouteAim,
             RoutePreparation = RoutePreparation,
             RouteSteps = RouteSteps,
+            RouteHolding = RouteHolding,
             AnimalId = AnimalId,
             Version = Version,
         };
@@ -191,6 +199,7 @@ public sealed class LotRow : IWorkshopOwned
             RouteAim = lot.RouteAim,
             RoutePreparation = lot.RoutePreparation,
             RouteSteps = lot.RouteSteps,
+            RouteHolding = lot.RouteHolding,
             AnimalId = lot.AnimalId,
             Version = lot.Version,
         };

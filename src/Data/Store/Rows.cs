@@ -424,6 +424,7 @@ public sealed class SampleRow : IWorkshopOwned
     public required string Code { get; set; }
     public LotForm Form { get; set; }
     public Draw? Draw { get; set; }
+    public Holding? Holding { get; set; }
     public double? WrapsPerInch { get; set; }
     public int? Plies { get; set; }
     public double? TwistAngleDegrees { get; set; }
@@ -452,6 +453,7 @@ public sealed class SampleRow : IWorkshopOwned
     public Sample Sample =>
         new(Form, Draw, WrapsPerInch, Plies, TwistAngleDegrees, Verdict, Uses)
         {
+            Holding = Holding,
             Spun =
                 new Spun(
                     SpunGrams,

@@ -1,3 +1,5 @@
+using System.ComponentModel.DataAnnotations;
+using EarthyTuft.Core.Comparing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -25,7 +27,11 @@ public static class CompareEndpoints
     public static void MapComparing(this IEndpointRouteBuilder app)
     {
         var group = app.MapGroup("/api/comparing/{code}").WithTags("comparing").ForMembers();
-        group.MapGet("", Page).Named("comparePreparations", "The preparations of a lot beside one another.").ProducesProblem(404);
+        group
+            .MapGet("", Page)
+            .Named("comparePreparations", "The preparations of a lot beside one another, each way of holding it in a column of its own.")
+            .ProducesProblem(404)
+            .ProducesProblem(422);
         group
             .MapGet("/rehearsed", Rehearsed)
             .Named(
@@ -43,10 +49,36 @@ public static class CompareEndpoints
 
     private static async Task<Results<Ok<ComparePage>, ProblemHttpResult>> Page(
         CodeParameter code,
+        [StringLength(40)] string? wanted,
         EarthyTuftDb db,
         RequestContext context,
         CancellationToken cancellationToken
-    ) => await ComparePages.Of(db, context, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    )
+    {
+        var yarn = Wanted(wanted, context.Workshop.Unit);
+        return yarn.IsRefused ? Problems.Refused(yarn.Refusals)
+            : await ComparePages.Of(db, context, code.Value, yarn.Value, cancellationToken) is { } page ? TypedResults.Ok(page)
+            : Problems.NotHere("lot");
+    }
+
+    // A weight, or a length: "300 g", "400 m", "500 yd".
+    private static Result<WantedYarn?> Wanted(string? typed, MassUnit unit)
+    {
+        if (string.IsNullOrWhiteSpace(typed))
+        {
+            return (WantedYarn?)null;
+        }
+
+        if (MassReader.Read(typed, unit, "wanted") is { IsRefused: false } mass && mass.Value.Grams > 0)
+        {
+            return new WantedYarn(mass.Value.Grams, null);
+        }
+
+        var length = YarnLength.Read(typed, "wanted");
+        return length.IsRefused
+            ? new Refusal("wanted", "not-readable", "Say how much yarn is wanted as a weight or a length: 300 g, 400 m, 500 yd.")
+            : new WantedYarn(null, length.Value.Metres);
+    }
 
     private static async Task<Results<Ok<RealYarnPage>, ProblemHttpResult>> Rehearsed(
         CodeParameter code,

@@ -4,11 +4,12 @@ using EarthyTuft.Core.Comparing;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
+using EarthyTuft.Core.Sampling;
 using EarthyTuft.Data.Carding;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Runs;
+using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
-using EarthyTuft.Data.Yarns;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.LotPages;
 using EarthyTuft.Web.Lots;
@@ -21,7 +22,14 @@ namespace EarthyTuft.Web.Comparing;
 internal static class ComparePages
 {
     /// <summary>Null when there is no such lot.</summary>
-    public static async Task<ComparePage?> Of(EarthyTuftDb db, RequestContext context, string code, CancellationToken cancellationToken)
+    /// <param name="wanted">Yarn that is wanted; null where nobody said.</param>
+    public static async Task<ComparePage?> Of(
+        EarthyTuftDb db,
+        RequestContext context,
+        string code,
+        WantedYarn? wanted,
+        CancellationToken cancellationToken
+    )
     {
         if (
             await Family.OfCode(db, code, cancellationToken) is not { } family
@@ -41,53 +49,52 @@ internal static class ComparePages
             e => new WorkDone(entries[e].Minutes, entries[e].Who, entries[e].DoneAt, Noil(family, e))
         );
         var lots = ways.SelectMany(w => w.Lots).ToArray();
-        var samples = await db
-            .Samples.AsNoTracking()
-            .Where(s => lots.Contains(s.LotId) && s.WithdrawnAt == null)
-            .OrderByDescending(s => s.MadeAt)
-            .ThenByDescending(s => s.Id)
-            .ToListAsync(cancellationToken);
         var neps = await Neps(db, [.. ways.SelectMany(w => w.Entries).Distinct()], cancellationToken);
         var costs = LotCosts.Of(family, context.Workshop.HourlyRate);
-        var wraps = await Wraps(db, ways, family, cancellationToken);
-        ComparedWay[] compared =
-        [
-            .. ways.Select(
-                (w, i) =>
-                {
-                    var newest = samples.Find(s => w.Lots.Contains(s.LotId));
-                    return new ComparedWay(
-                        w,
-                        w.Entries.Reverse().Select(e => neps.GetValueOrDefault(e)).FirstOrDefault(n => n is not null),
-                        Cost(w, costs, family.Masses),
-                        newest?.Sample,
-                        newest?.Who,
-                        wraps[i].ToLookup(r => r.Form, r => r.Read)
-                    );
-                }
-            ),
-        ];
+        var columns = (await SpunColumns.Read(db, family, ways, cancellationToken)).Columns(
+            w => w.Entries.Reverse().Select(e => neps.GetValueOrDefault(e)).FirstOrDefault(n => n is not null),
+            w => Cost(w, costs, family.Masses)
+        );
+        ComparedWay[] compared = [.. columns.Select(c => c.Compared)];
         var left = family.Masses.Left(row.Id)?.Estimate.Mass.Grams;
-        var comparison = compared.Length == 0 ? null : Comparison.Of(compared, left, context.Workshop.ScaleStepGrams);
-        var names = Names(ways);
+        var comparison = compared.Length == 0 ? null : Comparison.Of(compared, left, context.Workshop.ScaleStepGrams, wanted);
+        var names = Names(ways, compared);
         return new ComparePage(
             LotEndpoints.Line(row, context.Workshop.Unit),
             row.Fibre,
-            [.. compared.Select((w, i) => View(w, names[i], family, samples, context.Workshop))],
-            comparison is null
-                ? []
-                :
-                [
-                    .. comparison.Lines.Select(l => new CompareLineView(
-                        l.By,
-                        [.. l.Values.Zip(l.Standings, (v, s) => Cell(l.By, v, s, context.Workshop.Currency))],
-                        l.Differs
-                    )),
-                ],
+            [.. columns.Select((c, i) => View(c, names[i], family, context.Workshop))],
+            comparison is null ? [] : Lines(comparison, context.Workshop),
+            Judged([.. columns.Select(c => c.Samples)]),
             comparison is null || compared.Length < 2 ? [] : comparison.Otherwise,
             comparison is null ? [] : Sentences(comparison, names),
             Waiting(family, row.Id, lots, context.Workshop.Unit)
         );
+    }
+
+    internal static IReadOnlyList<CompareLineView> Lines(Comparison comparison, WorkshopSettings workshop) =>
+        [
+            .. comparison.Lines.Select(l => new CompareLineView(
+                l.By,
+                [.. l.Values.Zip(l.Standings, (v, s) => Cell(l.By, v, s, workshop))],
+                l.Differs
+            )),
+        ];
+
+    /// <summary>What was judged by hand, side by side: the mean where several samples were, none where nobody did.</summary>
+    internal static IReadOnlyList<JudgedLine> Judged(IReadOnlyList<IReadOnlyList<SampleRow>> columns)
+    {
+        var marks = columns
+            .Select(c => c.SelectMany(s => StoredJudged.Read(s.Judged)).ToLookup(m => m.Scale, m => (double)m.Mark))
+            .ToArray();
+        return
+        [
+            .. Enum.GetValues<SampleScale>()
+                .Where(scale => marks.Any(m => m[scale].Any()))
+                .Select(scale => new JudgedLine(
+                    scale,
+                    [.. marks.Select(m => m[scale].Any() ? Math.Round(m[scale].Average(), 1) : (double?)null)]
+                )),
+        ];
     }
 
     // Kept as a lot of its own, or noted as a loss.
@@ -96,29 +103,6 @@ internal static class ComparePages
         + family
             .Flows.Where(f => f.EntryId == entry && f.Role == FlowRole.Loss && f.LossKind == LossKind.Noil)
             .Sum(f => f.LoggedGrams ?? 0);
-
-    /// <summary>Wraps that were read of what was spun of each way.</summary>
-    private static async Task<ILookup<int, (LotForm Form, WrapsReading Read)>> Wraps(
-        EarthyTuftDb db,
-        IReadOnlyList<PreparedWay> ways,
-        Family family,
-        CancellationToken cancellationToken
-    )
-    {
-        var spun = PreparedWays.SpunOf(ways, family.Entries, l => family.Lots[l].Form);
-        Guid[] lots = [.. spun.Keys];
-        var readings =
-            lots.Length == 0
-                ? []
-                : await db
-                    .YarnReadings.AsNoTracking()
-                    .Where(r => lots.Contains(r.LotId) && r.WithdrawnAt == null)
-                    .ToListAsync(cancellationToken);
-        return readings
-            .Select(r => (r.LotId, r.Measures.Reading))
-            .Where(r => r.Reading is not null)
-            .ToLookup(r => spun[r.LotId], r => (family.Lots[r.LotId].Form, r.Reading!));
-    }
 
     /// <summary>Neps in a gram after the last pass that was counted, by the entry that logs the carding.</summary>
     private static async Task<Dictionary<Guid, Known>> Neps(EarthyTuftDb db, Guid[] entries, CancellationToken cancellationToken)
@@ -152,25 +136,31 @@ internal static class ComparePages
             : known.Sum(k => (double)k.Cost!.Value * k.Grams!.Value) / known.Sum(k => k.Grams!.Value);
     }
 
-    private static string[] Names(IReadOnlyList<PreparedWay> ways) =>
+    private static string[] Names(IReadOnlyList<PreparedWay> ways, IReadOnlyList<ComparedWay> columns) =>
         [
-            .. ways.Select(w =>
-                w.Form.Words()
-                + (w.Form is LotForm.Rolag or LotForm.Batt or LotForm.Puni ? "s" : "")
-                + (ways.Count(o => o.Form == w.Form) > 1 ? " by " + string.Join(", ", w.Road.Select(s => s.Words())) : "")
+            .. columns.Select(c =>
+                c.Way!.Form.Words()
+                + (c.Way.Form is LotForm.Rolag or LotForm.Batt or LotForm.Puni ? "s" : "")
+                + (ways.Count(o => o.Form == c.Way.Form) > 1 ? " by " + string.Join(", ", c.Way.Road.Select(s => s.Words())) : "")
+                + (
+                    c.Holding is { } held ? $", {held.Words()}"
+                    : columns.Any(o => o.Way == c.Way && o.Holding is not null) ? ", held as nobody noted"
+                    : ""
+                )
             ),
         ];
 
-    private static CompareWayView View(ComparedWay compared, string name, Family family, List<SampleRow> samples, WorkshopSettings workshop)
+    private static CompareWayView View(SpunColumnOf column, string name, Family family, WorkshopSettings workshop)
     {
-        var (way, unit) = (compared.Way, workshop.Unit);
+        var (way, unit) = (column.Compared.Way!, workshop.Unit);
         MassFigure Figure(double grams, double? doubt = null) => Figures.ToFigure(grams, doubt, unit, Provenance.Reckoned)!;
         var preparing = way.HoursPer100Grams?.Value;
-        var spinning = compared.Sample?.Spun is { Grams: { } grams, Minutes: { } minutes } ? minutes / 60.0 / grams * 100 : (double?)null;
+        var spinning = column.Compared.SpinningHours(workshop.ScaleStepGrams)?.Value;
         return new CompareWayView(
             name,
             way.Form,
             way.Road,
+            column.Compared.Holding,
             [.. way.Lots.Select(l => new LotRef(l, family.Lots[l].Code))],
             Figure(way.Taken.Value, way.Taken.Doubt),
             Figure(way.Made.Value, way.Made.Doubt),
@@ -194,40 +184,64 @@ internal static class ComparePages
                     .Distinct(),
             ],
             [
-                .. samples
-                    .Where(s => way.Lots.Contains(s.LotId))
-                    .Select(s =>
-                        SampleView.Of(s, family.Lots[s.LotId].Code, family.Lots[s.LotId].Parentage, family.Lots[s.LotId].Fibre, workshop)
-                    ),
+                .. column
+                    .Spun.OrderBy(l => l.MadeAt)
+                    .Select(l => new SpunRef(
+                        l.Id,
+                        l.Code,
+                        l.Form,
+                        Figures.ToFigure(family.Masses.Made(l.Id)?.Grams, null, unit, Provenance.Reckoned)?.Text
+                    )),
+            ],
+            [
+                .. column.Samples.Select(s =>
+                    SampleView.Of(s, family.Lots[s.LotId].Code, family.Lots[s.LotId].Parentage, family.Lots[s.LotId].Fibre, workshop)
+                ),
             ]
         );
     }
 
-    private static CompareCell Cell(ComparedBy by, Known? known, Standing standing, string currency) =>
+    private static CompareCell Cell(ComparedBy by, Known? known, Standing standing, WorkshopSettings workshop) =>
         known is null
             ? new CompareCell(null, null, standing)
-            : new CompareCell(Text(by, known.Value, currency), Spread(by, known.Doubt, currency), standing);
+            : new CompareCell(Text(by, known.Value, workshop), Spread(by, known.Doubt, workshop), standing);
 
-    private static string Text(ComparedBy by, double value, string currency) =>
+    private static string Text(ComparedBy by, double value, WorkshopSettings workshop) =>
         by switch
         {
-            ComparedBy.Yield or ComparedBy.RestShare or ComparedBy.UnevenSingles or ComparedBy.UnevenPlied or ComparedBy.UnevenYarn =>
-                Figures.Percent(value),
-            ComparedBy.GramsPerHour => $"{Number(value)} g an hour",
+            ComparedBy.GramsPerHour => $"{Rounded(value, workshop.Unit)} an hour",
+            ComparedBy.MetresPerHour => $"{new YarnLength(value).Write()} an hour",
             ComparedBy.Neps => $"{Number(value)} in a gram",
             ComparedBy.Joins or ComparedBy.Lumps => $"{Number(value)} in 10 m",
-            ComparedBy.CostPer100Grams => LotCosts.Money((decimal)value, currency),
+            _ when IsShare(by) => Figures.Percent(value),
+            _ when IsMoney(by) => LotCosts.Money((decimal)value, workshop.Currency),
+            ComparedBy.GramsForWanted => Rounded(value, workshop.Unit),
             _ => Hours(value),
         };
 
-    private static string Spread(ComparedBy by, double doubt, string currency) =>
+    private static string Spread(ComparedBy by, double doubt, WorkshopSettings workshop) =>
         by switch
         {
-            ComparedBy.Yield or ComparedBy.RestShare => FormattableString.Invariant($"{doubt * 100:0.0} %"),
-            ComparedBy.CostPer100Grams => LotCosts.Money((decimal)doubt, currency),
-            ComparedBy.PreparingHours or ComparedBy.SpinningHours or ComparedBy.WholeHours or ComparedBy.HoursForTheRest => Hours(doubt),
-            _ => Number(doubt),
+            ComparedBy.GramsPerHour or ComparedBy.GramsForWanted => Rounded(doubt, workshop.Unit),
+            ComparedBy.Neps or ComparedBy.Joins or ComparedBy.Lumps or ComparedBy.MetresPerHour => Number(doubt),
+            _ when IsShare(by) => FormattableString.Invariant($"{doubt * 100:0.0} %"),
+            _ when IsMoney(by) => LotCosts.Money((decimal)doubt, workshop.Currency),
+            _ => Hours(doubt),
         };
+
+    private static bool IsShare(ComparedBy by) =>
+        by
+            is ComparedBy.Yield
+                or ComparedBy.RestShare
+                or ComparedBy.UnevenSingles
+                or ComparedBy.UnevenPlied
+                or ComparedBy.UnevenYarn
+                or ComparedBy.TakeUp;
+
+    private static bool IsMoney(ComparedBy by) => by is ComparedBy.CostPer100Grams or ComparedBy.CostForWanted;
+
+    // No scale told it: whole grams, and tenths of a few.
+    private static string Rounded(double grams, MassUnit unit) => Mass.FromGrams(Math.Round(grams, grams < 10 ? 1 : 0)).Write(unit);
 
     private static string Number(double value) => value.ToString(value < 10 ? "0.#" : "0", CultureInfo.InvariantCulture);
 
@@ -252,7 +266,9 @@ internal static class ComparePages
         {
             said.Add(
                 comparison.Bought.Count == 0
-                    ? $"The slower road, {names[slow]}, buys nothing that was measured."
+                    ? comparison.Measured.Count == 0
+                        ? $"{names[slow]} takes longest; what it buys was not measured."
+                        : $"The slower road, {names[slow]}, buys nothing in what was measured: {string.Join(", ", comparison.Measured.Select(Of))}."
                     : $"The slower road, {names[slow]}, buys {string.Join(" and ", comparison.Bought.Select(Bought))}."
             );
         }
@@ -278,6 +294,20 @@ internal static class ComparePages
             ComparedBy.UnevenSingles => "more even singles",
             ComparedBy.UnevenPlied => "a more even ply",
             ComparedBy.UnevenYarn => "a more even yarn",
+            _ => throw new ArgumentOutOfRangeException(nameof(by)),
+        };
+
+    private static string Of(ComparedBy by) =>
+        by switch
+        {
+            ComparedBy.Yield => "what is kept",
+            ComparedBy.RestShare => "noil",
+            ComparedBy.Neps => "neps",
+            ComparedBy.Joins => "joins",
+            ComparedBy.Lumps => "lumps",
+            ComparedBy.UnevenSingles => "evenness of singles",
+            ComparedBy.UnevenPlied => "evenness of the ply",
+            ComparedBy.UnevenYarn => "evenness of the yarn",
             _ => throw new ArgumentOutOfRangeException(nameof(by)),
         };
 

@@ -4,6 +4,7 @@ using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Routing;
+using EarthyTuft.Core.Sampling;
 using EarthyTuft.Web.Dividing;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.LotPages;
@@ -21,11 +22,14 @@ namespace EarthyTuft.Web.Comparing;
 /// <param name="Hours">Both, in words.</param>
 /// <param name="Untimed">Steps at which nobody noted the minutes.</param>
 /// <param name="Notes">What was noted at its entries: loads, passes, how it was rolled.</param>
-/// <param name="Samples">What was spun of it, the newest first.</param>
+/// <param name="Holding">How it was held; null where nobody said.</param>
+/// <param name="Spun">Bobbins and skeins that were made of it.</param>
+/// <param name="Samples">Kept of it, the newest first.</param>
 public sealed record CompareWayView(
     string Name,
     LotForm Form,
     IReadOnlyList<StepKind> Road,
+    Holding? Holding,
     IReadOnlyList<LotRef> Lots,
     MassFigure Taken,
     MassFigure Made,
@@ -36,8 +40,16 @@ public sealed record CompareWayView(
     string Hours,
     int Untimed,
     IReadOnlyList<string> Notes,
+    IReadOnlyList<SpunRef> Spun,
     IReadOnlyList<SampleView> Samples
 );
+
+/// <summary>A bobbin or a skein of a column.</summary>
+/// <param name="Mass">What it was made with; null where not known.</param>
+public sealed record SpunRef(Guid Id, string Code, LotForm Form, string? Mass);
+
+/// <summary>What was judged by hand on one scale, a mark for each column; null where nobody did.</summary>
+public sealed record JudgedLine(SampleScale Scale, IReadOnlyList<double?> Marks);
 
 /// <summary>A lot by its code.</summary>
 public sealed record LotRef(Guid Id, string Code);
@@ -63,6 +75,7 @@ public sealed record ComparePage(
     Fibre Fibre,
     IReadOnlyList<CompareWayView> Ways,
     IReadOnlyList<CompareLineView> Lines,
+    IReadOnlyList<JudgedLine> Judged,
     IReadOnlyList<Otherwise> Otherwise,
     IReadOnlyList<string> Sentences,
     IReadOnlyList<WaitingTrial> Waiting

@@ -254,13 +254,14 @@ public static class LotPageBuilder
                     left is null ? null : Mass.FromGrams(Math.Max(0, left.Mass.Grams - reserve.Mass.Grams)).Write(unit)
                 )
                 : null,
-            lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation) : null,
+            lot.RouteAim is { } aim && lot.RoutePreparation is { } preparation ? new ChosenRoute(aim, preparation, lot.RouteHolding) : null,
             lot.UsedUpAt is null ? lot.WaitsAt : null,
             lot.UsedUpAt is null ? AllStations.Open(lot.Form, lot.Fibre, lot.WaitsAt) : [],
             lot.UsedUpAt is null
                 ? [.. crafts.SelectMany(c => c.Trials).Where(t => t.CanTake(lot.Form, lot.Fibre)).Select(t => t.Kind)]
                 : [],
-            KnownFeltingView.Of(felting, unit)
+            KnownFeltingView.Of(felting, unit),
+            Holdings.Of(lot.Form)
         );
     }
 

@@ -41,7 +41,8 @@ public sealed record LotHead(
     StepKind? Next,
     IReadOnlyList<StepKind> Stations,
     IReadOnlyList<StepKind> Trials,
-    KnownFeltingView Felting
+    KnownFeltingView Felting,
+    IReadOnlyList<Holding> Holdings
 );
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>
@@ -54,7 +55,8 @@ public sealed record PartView(Fibre Fibre, string Breed, NumberFigure Share);
 public sealed record ReserveView(string Mass, string For, string? Free);
 
 /// <summary>The route a lot is on.</summary>
-public sealed record ChosenRoute(Aim Aim, PreparedAs Preparation);
+/// <param name="Holding">How it is to be held, where it is ready to be spun and that was chosen.</param>
+public sealed record ChosenRoute(Aim Aim, PreparedAs Preparation, Holding? Holding);
 
 /// <summary>A change: from what to what, by whom and why.</summary>
 /// <param name="VoidedEntryId">Set for a voided entry, which can be taken back.</param>

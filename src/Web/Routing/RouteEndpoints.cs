@@ -58,6 +58,7 @@ public sealed record RouteView(
 );
 
 /// <summary>The routes of a lot for an aim.</summary>
+/// <param name="Holdings">Of what is ready to be spun the ways of holding it, the best first; empty for the rest.</param>
 /// <param name="NearlyEqual">The first two are as good as each other: a small trial of both says more than any rule.</param>
 public sealed record RoutesPage(
     Guid LotId,
@@ -65,14 +66,34 @@ public sealed record RoutesPage(
     LotForm Form,
     Fibre Fibre,
     MassFigure? Left,
+    string Colour,
     Aim Aim,
     IReadOnlyList<RouteView> Routes,
+    IReadOnlyList<HoldingView> Holdings,
     IReadOnlyList<OtherAdvice> WouldChange,
     bool NearlyEqual,
     IReadOnlyList<string> Missing
 );
 
-public sealed record ChooseRoute(Aim Aim, PreparedAs Preparation);
+/// <summary>A way of holding and drafting what is ready to be spun.</summary>
+/// <param name="For">What speaks for it, the weightiest first.</param>
+/// <param name="Against">What speaks against it.</param>
+/// <param name="Order">How the fibres lie as they enter the twist.</param>
+/// <param name="Draw">The draw that suits.</param>
+/// <param name="Gives">The yarn it gives, in words.</param>
+public sealed record HoldingView(
+    Holding Holding,
+    IReadOnlyList<string> For,
+    IReadOnlyList<string> Against,
+    FibreOrder Order,
+    Draw Draw,
+    string Gives,
+    bool Chosen
+);
+
+/// <param name="Preparation">The way; left out where fibre that is ready is only held in one way or another.</param>
+/// <param name="Holding">How fibre that is ready is held; left out for a preparation.</param>
+public sealed record ChooseRoute(Aim Aim, PreparedAs? Preparation = null, Holding? Holding = null);
 
 /// <summary>How much has to go in.</summary>
 public sealed record NeededView(MassFigure Wanted, MassFigure AtMedian, MassFigure NineInTen, NumberFigure Yield, string Experience);
@@ -89,7 +110,12 @@ public static class RouteEndpoints
             .Named("listRoutes", "Routes for a lot with what each will bring.")
             .ProducesProblem(404)
             .ProducesProblem(400);
-        group.MapPut("/route", Choose).Named("chooseRoute", "Chooses a route for a lot.").Changes().ProducesProblem(404);
+        group
+            .MapPut("/route", Choose)
+            .Named("chooseRoute", "Chooses a route for a lot, or how it is held.")
+            .Changes()
+            .ProducesProblem(404)
+            .ProducesProblem(422);
         group.MapDelete("/route", Leave).Named("leaveRoute", "Leaves the chosen route.").Changes().ProducesProblem(404);
         group
             .MapGet("/needed", Needed)
@@ -143,7 +169,19 @@ public static class RouteEndpoints
 
         var book = await books.Here(cancellationToken);
         var (facts, _) = FactsOf.Lot(dossier, book);
-        var plan = RoutePlan.Of(request.Aim, Routes.Of(request.Preparation, facts, request.Aim, context.Workshop.Schools));
+        if (request.Holding is null == request.Preparation is null)
+        {
+            return Problems.Refused("preparation", "missing", "Choose a preparation, or how what is ready is held.");
+        }
+
+        if (request.Holding is { } asked && !Holdings.Of(dossier.Lot.Form).Contains(asked))
+        {
+            return Problems.Refused("holding", "not-here", "Such a preparation is not held like that.");
+        }
+
+        var plan = request.Holding is { } holding
+            ? RoutePlan.Of(request.Aim, dossier.Lot.Form, dossier.Lot.Fibre, holding)
+            : RoutePlan.Of(request.Aim, Routes.Of(request.Preparation!.Value, facts, request.Aim, context.Workshop.Schools));
         await Lay(db, context, dossier.Lot.Id, plan, cancellationToken);
         return TypedResults.Ok(
             await View((await LotDossier.Of(db, dossier.Lot.Code, cancellationToken))!, request.Aim, db, context, book, cancellationToken)
@@ -196,14 +234,22 @@ public static class RouteEndpoints
                 );
             }
 
-            (lot.RouteAim, lot.RoutePreparation, lot.RouteSteps) = (plan?.Aim, plan?.Preparation, plan?.WriteSteps());
+            (lot.RouteAim, lot.RoutePreparation, lot.RouteSteps, lot.RouteHolding) = (
+                plan?.Aim,
+                plan?.Preparation,
+                plan?.WriteSteps(),
+                plan?.Holding
+            );
             lot.Place();
         }
 
         await db.SaveChangesAsync(cancellationToken);
     }
 
-    private static string Words(RoutePlan? plan) => plan is null ? "none" : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
+    private static string Words(RoutePlan? plan) =>
+        plan is null ? "none"
+        : plan.Holding is { } holding ? $"{plan.Aim.Words()}: {holding.Words()}"
+        : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
 
     /// <summary>A name in an address, in capitals or small letters; null when there is none like it.</summary>
     private static T? Named<T>(string? name)
@@ -242,18 +288,20 @@ public static class RouteEndpoints
         // The end that is asked for; else the one that was chosen for the lot; else the best.
         var end = asked ?? dossier.Lot.RouteAim ?? Aim.WoollenSoft;
         var by = way ?? (asked is null || asked == dossier.Lot.RouteAim ? dossier.Lot.RoutePreparation : null);
+        var lot = dossier.Lot;
         var route = by is { } chosen
             ? Routes.Of(chosen, facts, end, context.Workshop.Schools)
-            : Routes.For(facts, end, context.Workshop.Schools)[0];
+            : Routes.For(facts, end, context.Workshop.Schools, lot.Form, lot.MadeBy).FirstOrDefault();
         var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var forecast = RouteForecast.Of(
-            route.Ahead(dossier.Lot.Form, dossier.Lot.MadeBy),
+            route?.Ahead(lot.Form, lot.MadeBy) ?? [],
             null,
             facts.Class,
-            dossier.Lot.Parentage,
+            lot.Parentage,
             own,
             context.Workshop.Schools,
-            null
+            null,
+            route?.Preparation
         );
         var (median, nine) = forecast.Whole.Needed(target.Value.Grams);
         var unit = context.Workshop.Unit;
@@ -285,8 +333,13 @@ public static class RouteEndpoints
         var cost =
             LotCosts.Of(dossier.Family, context.Workshop.HourlyRate).Per100Grams(lot.Id, dossier.Family.Masses)
             * (decimal?)(left?.Mass.Grams / 100);
-        var proposed = Routes.For(facts, aim, schools).ToList();
-        if (lot.RouteAim == aim && lot.RoutePreparation is { } chosen && proposed.All(r => r.Preparation != chosen))
+        var proposed = Routes.For(facts, aim, schools, lot.Form, lot.MadeBy).ToList();
+        if (
+            lot is { RouteHolding: null, RoutePreparation: { } chosen }
+            && lot.RouteAim == aim
+            && proposed.All(r => r.Preparation != chosen)
+            && Routes.Of(chosen, facts, aim, schools).Ahead(lot.Form, lot.MadeBy).Count > 0
+        )
         {
             proposed.Add(Routes.Of(chosen, facts, aim, schools));
         }
@@ -297,23 +350,48 @@ public static class RouteEndpoints
             lot.Form,
             lot.Fibre,
             left?.ToFigure(context.Workshop.Unit, Provenance.Reckoned),
+            lot.Colour,
             aim,
             [
                 .. proposed.Select(r =>
                     View(
                         r,
-                        RouteForecast.Of(r.Ahead(lot.Form, lot.MadeBy), left?.Mass.Grams, facts.Class, lot.Parentage, own, schools, cost),
+                        RouteForecast.Of(
+                            r.Ahead(lot.Form, lot.MadeBy),
+                            left?.Mass.Grams,
+                            facts.Class,
+                            lot.Parentage,
+                            own,
+                            schools,
+                            cost,
+                            r.Preparation
+                        ),
                         left?.Mass.Grams,
                         context.Workshop,
-                        lot.RouteAim == aim && lot.RoutePreparation == r.Preparation
+                        lot.RouteAim == aim && lot.RoutePreparation == r.Preparation && lot.RouteHolding is null
                     )
                 ),
             ],
-            [.. Routes.WouldChange(facts, aim, schools).Select(c => new OtherAdvice(c.If, c.Then))],
+            [.. HoldingWays.For(lot.Form, facts, aim).Select(w => Held(w, lot.RouteAim == aim && lot.RouteHolding == w.Holding))],
+            [.. Routes.WouldChange(facts, aim, schools, lot.Form, lot.MadeBy).Select(c => new OtherAdvice(c.If, c.Then))],
             proposed.Count > 1 && proposed[0].Points - proposed[1].Points <= Routes.AsGood,
             Core.Assessing.Verdict.Missing(facts)
         );
     }
+
+    private static HoldingView Held(HoldingWay way, bool chosen) =>
+        new(way.Holding, way.For, way.Against, way.Order, way.Draw, Gives(way), chosen);
+
+    private static string Gives(HoldingWay way) =>
+        (way.Order, way.Draw) switch
+        {
+            (FibreOrder.Parallel, Draw.Short) => "smooth yarn, close and hard-wearing",
+            (FibreOrder.Parallel, _) => "smooth fibre with some air in it",
+            (FibreOrder.Mostly, Draw.Short) => "nearly smooth yarn that still gives",
+            (FibreOrder.Mostly, _) => "light yarn, not quite even",
+            (_, Draw.Long) => "airy, elastic yarn",
+            _ => "soft yarn with a halo",
+        };
 
     private static RouteView View(Core.Routing.Route route, RouteForecast forecast, double? grams, WorkshopSettings workshop, bool chosen)
     {

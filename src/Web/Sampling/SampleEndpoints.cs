@@ -39,7 +39,8 @@ public sealed record SampleRequest(
     double? LumpsPer10Metres = null,
     [property: StringLength(120)] string? WrapsPlaces = null,
     [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
-    SwatchRequest? Swatch = null
+    SwatchRequest? Swatch = null,
+    Holding? Holding = null
 );
 
 /// <summary>A sample noted otherwise: all of it as it is now.</summary>
@@ -59,7 +60,8 @@ public sealed record SampleCorrection(
     double? LumpsPer10Metres = null,
     [property: StringLength(120)] string? WrapsPlaces = null,
     [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
-    SwatchRequest? Swatch = null
+    SwatchRequest? Swatch = null,
+    Holding? Holding = null
 );
 
 public static class SampleEndpoints
@@ -119,6 +121,7 @@ public static class SampleEndpoints
                     uses
                 )
                 {
+                    Holding = request.Holding,
                     Spun = s,
                 }
             )
@@ -147,6 +150,7 @@ public static class SampleEndpoints
                             ),
                             Form = lot.Form,
                             Draw = request.Draw,
+                            Holding = request.Holding,
                             WrapsPerInch = check.Value.WrapsPerInch,
                             Plies = request.Plies,
                             TwistAngleDegrees = request.TwistAngleDegrees,
@@ -215,6 +219,7 @@ public static class SampleEndpoints
                     uses
                 )
                 {
+                    Holding = request.Holding,
                     Spun = s,
                 }
             )
@@ -229,6 +234,7 @@ public static class SampleEndpoints
         Note("swatch", SwatchView.Line(StoredSwatch.Read(row.Swatch)), SwatchView.Line(swatch.Value));
         Note("judged", Marks(StoredJudged.Read(row.Judged)), Marks(judged.Value));
         Note("draw", row.Draw?.Words(), request.Draw?.Words());
+        Note("held", row.Holding?.Words(), request.Holding?.Words());
         Note("wraps per inch", Figure(row.WrapsPerInch), Figure(check.Value.WrapsPerInch));
         Note("plies", Figure(row.Plies), Figure(request.Plies));
         Note("twist angle", Figure(row.TwistAngleDegrees), Figure(request.TwistAngleDegrees));
@@ -247,6 +253,7 @@ public static class SampleEndpoints
             check.Value.Verdict,
             uses
         );
+        row.Holding = request.Holding;
         row.Swatch = StoredSwatch.Write(swatch.Value);
         row.WrapsPlaces = Typed(request.WrapsPlaces);
         row.Judged = StoredJudged.Write(judged.Value);

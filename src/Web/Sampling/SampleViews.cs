@@ -24,6 +24,8 @@ public sealed record SampleView(
     LotForm Form,
     Fibre Fibre,
     Draw? Draw,
+    Holding? Holding,
+    IReadOnlyList<Holding> Holdings,
     YarnKind? Kind,
     double? WrapsPerInch,
     double? DiameterMillimetres,
@@ -62,6 +64,8 @@ public sealed record SampleView(
             row.Form,
             fibre,
             row.Draw,
+            row.Holding,
+            Core.Lots.Holdings.Of(row.Form),
             row.Sample.Kind,
             row.WrapsPerInch,
             row.Sample.DiameterMillimetres,
@@ -79,7 +83,11 @@ public sealed record SampleView(
             Uneven(row),
             SwatchView.Of(StoredSwatch.Read(row.Swatch)),
             StoredJudged.Read(row.Judged),
-            Called(row, lies ?? row.Form.UsualOrder(), workshop.Schools.Semi),
+            Called(
+                row,
+                (row.Holding is { } held ? Core.Lots.Holdings.OrderOf(row.Form, held, lies) : lies) ?? row.Form.UsualOrder(),
+                workshop.Schools.Semi
+            ),
             row.Version
         );
 

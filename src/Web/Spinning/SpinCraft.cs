@@ -11,6 +11,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.Yarns;
+using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;
@@ -42,6 +43,9 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                 : null,
             .. mass?.Refusals ?? [],
             mass is { IsRefused: false } portion && lots is [var whole] ? whole.Lacks(portion.Value, context.Workshop.Unit) : null,
+            request.Holding is { } asked && lots is [var of] && !Holdings.Of(of.Form).Contains(asked)
+                ? new Refusal("holding", "not-here", "Such a preparation is not held like that.")
+                : null,
         ];
         if (refusals.OfType<Refusal>().ToArray() is { Length: > 0 } refused)
         {
@@ -86,24 +90,44 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                     )
                 ),
                 startedAt,
-                [.. trials.SelectMany(t => t.Value).Select(e => StoredSpin.Row(e, context.Workshop.PersonName))],
+                [
+                    .. trials
+                        .SelectMany(t => t.Value)
+                        .Concat(Held(request, lots[0], startedAt))
+                        .Select(e => StoredSpin.Row(e, context.Workshop.PersonName)),
+                ],
                 tool is null ? [] : [tool.Id],
                 Grams: mass?.Value.Grams
             );
     }
+
+    // As it was said now, else as it was chosen for the lot.
+    private static IEnumerable<RunEvent<SpinEvent>> Held(SpinStart request, LotRow lot, DateTimeOffset at) =>
+        (request.Holding ?? lot.RouteHolding) is { } holding && Holdings.Of(lot.Form).Contains(holding)
+            ? [new RunEvent<SpinEvent>(Guid.CreateVersion7(), at, new HoldingNoted(holding))]
+            : [];
 
     public async Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
         SpinRun
             .Decide(
                 StoredSpin.State(run),
                 LotForm.Singles,
-                SpunFrom.Of(StoredSpin.SpinPlan(run.Plan), await db.GramsAt(run, cancellationToken)),
+                SpunFrom.Of(StoredSpin.SpinPlan(run.Plan), await db.GramsAt(run, cancellationToken)) with
+                {
+                    Form = command is NoteHolding ? await FormOf(run, cancellationToken) : null,
+                },
                 command,
                 context.Workshop.Unit,
                 context.Now,
                 Guid.CreateVersion7
             )
             .Then<IReadOnlyList<RunEventRow>>(events => events.Select(e => StoredSpin.Row(e, context.Workshop.PersonName)).ToArray());
+
+    private async Task<LotForm?> FormOf(RunRow run, CancellationToken cancellationToken)
+    {
+        var lot = run.Lots[0].LotId;
+        return await db.Lots.AsNoTracking().Where(l => l.Id == lot).Select(l => (LotForm?)l.Form).SingleOrDefaultAsync(cancellationToken);
+    }
 
     public Refusal? Withdraw(RunRow run, Guid eventId) => SpinRun.Withdraw([.. StoredSpin.Events(run)], eventId);
 
@@ -122,11 +146,11 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
             : new RunOutset(
                 run.Plan,
                 context.Now,
-                // The trail of ply-backs goes along.
+                // The trail of ply-backs goes along, and how the fibre is held.
                 [
                     .. StoredSpin
                         .Events(run)
-                        .Where(e => e.What is PlyBackRead)
+                        .Where(e => e.What is PlyBackRead or HoldingNoted)
                         .Select(e => StoredSpin.Row(e with { Id = Guid.CreateVersion7() }, run.Who)),
                 ],
                 [],
@@ -203,6 +227,8 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                 by,
                 tool is null ? [] : [.. tool.Spinner.Spinner.Bobbins.Select(b => b.Name)],
                 state.Draw,
+                state.Holding,
+                run.Lots.Select(l => l.Lot).FirstOrDefault() is { } held ? Holdings.Of(held.Form) : [],
                 state.JoinedBy,
                 StoredSpin.Events(run).LastOrDefault()?.Id
             )
@@ -219,7 +245,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                     CultureInfo.InvariantCulture,
                     $"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at "
                         + $"{plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}"
-                        + $"{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}; "
+                        + $"{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}{(state.Holding is { } held ? $", {held.Words()}" : "")}; "
                         + $"{state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}."
                 ),
             ]

@@ -14,12 +14,14 @@ namespace EarthyTuft.Web.Spinning;
 /// <param name="Whorl">Its whorl or mark.</param>
 /// <param name="Mass">So much of the lot, as typed; left out for all of it.</param>
 /// <param name="StartedAt">When; left out for now.</param>
+/// <param name="Holding">How the preparation is held; left out for the way that was chosen for the lot.</param>
 public sealed record SpinStart(
     AimRequest Aim,
     Guid? ToolId = null,
     [property: StringLength(60)] string? Whorl = null,
     [property: StringLength(60)] string? Mass = null,
-    DateTimeOffset? StartedAt = null
+    DateTimeOffset? StartedAt = null,
+    Holding? Holding = null
 ) : RunStart
 {
     internal override IReadOnlyList<Guid> Lots => Aim?.LotId is { } lot ? [lot] : [];
@@ -69,6 +71,8 @@ public sealed record ClockView(double Minutes, DateTimeOffset? Since, string Pac
 /// <param name="By">What is counted for a draw.</param>
 /// <param name="BobbinKinds">The kinds of bobbins that fit the tool; empty where it has one kind.</param>
 /// <param name="Draw">How it is drawn; null where nobody said.</param>
+/// <param name="Holding">How the preparation is held; null where nobody said.</param>
+/// <param name="Holdings">The ways in which it can be held.</param>
 /// <param name="JoinedBy">How a join was made last; null where nobody said.</param>
 public sealed record SpinView(
     string? Tool,
@@ -83,6 +87,8 @@ public sealed record SpinView(
     SpunBy By,
     IReadOnlyList<string> BobbinKinds,
     Draw? Draw,
+    Holding? Holding,
+    IReadOnlyList<Holding> Holdings,
     JoinWay? JoinedBy,
     Guid? LastEvent
 ) : CraftView;

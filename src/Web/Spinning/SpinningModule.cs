@@ -25,6 +25,7 @@ public sealed class SpinningModule : ICraftModule
                     typeof(FillBobbin),
                     typeof(CountSpun),
                     typeof(NoteDraw),
+                    typeof(NoteHolding),
                     typeof(RestSingles),
                 ]
             ),

@@ -46,8 +46,8 @@ public class ComparisonTests
     [Fact]
     public void The_slower_road_is_named_with_what_it_buys()
     {
-        var cloud = new ComparedWay(Way(LotForm.Cloud, 24, 23.4, 20), Sample: Spun(Draw.Long, 20, 90, 14, 22), SpunBy: "Ada");
-        var punis = new ComparedWay(Way(LotForm.Puni, 24, 23.1, 75), Sample: Spun(Draw.Long, 20, 70, 5, 6), SpunBy: "Ada");
+        var cloud = new ComparedWay(Way(LotForm.Cloud, 24, 23.4, 20), Spun: [SpunPart.Of(Spun(Draw.Long, 20, 90, 14, 22), "Ada")]);
+        var punis = new ComparedWay(Way(LotForm.Puni, 24, 23.1, 75), Spun: [SpunPart.Of(Spun(Draw.Long, 20, 70, 5, 6), "Ada")]);
         var comparison = Comparison.Of([cloud, punis], 200, 0.1);
         Assert.Equal(1, comparison.Slowest);
         Assert.Equal([ComparedBy.Joins, ComparedBy.Lumps], comparison.Bought);
@@ -101,7 +101,7 @@ public class ComparisonTests
                 Spun = new Spun(null, null, null, null, WrapsReading.Read(wraps, "wraps").Value),
             };
         comparison = Comparison.Of(
-            [new(cloud, Sample: Places(uneven), SpunBy: "Ada"), new(punis, Sample: Places(even), SpunBy: "Ada")],
+            [new(cloud, Spun: [SpunPart.Of(Places(uneven), "Ada")]), new(punis, Spun: [SpunPart.Of(Places(even), "Ada")])],
             null,
             0.1
         );
@@ -113,8 +113,11 @@ public class ComparisonTests
     {
         var comparison = Comparison.Of(
             [
-                new(Way(LotForm.Cloud, 5, 4.9, 9, who: "Ada"), Sample: Spun(Draw.Long, 4, 30, 3, 3, wpi: 14), SpunBy: "Ada"),
-                new(Way(LotForm.Top, 400, 330, 500, who: "Bea", hours: 48), Sample: Spun(Draw.Short, 4, 30, 3, 3, wpi: 22), SpunBy: "Bea"),
+                new(Way(LotForm.Cloud, 5, 4.9, 9, who: "Ada"), Spun: [SpunPart.Of(Spun(Draw.Long, 4, 30, 3, 3, wpi: 14), "Ada")]),
+                new(
+                    Way(LotForm.Top, 400, 330, 500, who: "Bea", hours: 48),
+                    Spun: [SpunPart.Of(Spun(Draw.Short, 4, 30, 3, 3, wpi: 22), "Bea")]
+                ),
             ],
             null,
             1
@@ -124,6 +127,71 @@ public class ComparisonTests
             comparison.Otherwise
         );
         Assert.Empty(Comparison.Of([new(Way(LotForm.Cloud, 5, 4.9, 9))], null, 1).Otherwise);
+    }
+
+    [Fact]
+    public void All_that_was_spun_counts_and_not_the_newest_sample_alone()
+    {
+        SpunPart Bobbin(double grams, double minutes, double metres, double joins, double neps) =>
+            new("Ada")
+            {
+                Draw = Draw.Short,
+                Grams = grams,
+                Minutes = minutes,
+                Metres = metres,
+                Joins = new CountedIn(joins, metres),
+                Lumps = new CountedIn(neps, metres),
+            };
+        var batt = Way(LotForm.Batt, 100, 96, 60);
+        ComparedWay strips = new(batt, CostPer100Grams: 4, Spun: [Bobbin(20, 60, 240, 24, 12), Bobbin(30, 80, 330, 30, 21)])
+        {
+            Holding = Holding.Strips,
+            YarnTex = 200,
+            TakeUp = new Known(0.04, 0.01),
+        };
+        ComparedWay fold = new(batt, CostPer100Grams: 4, Spun: [Bobbin(22, 50, 240, 8, 60)])
+        {
+            Holding = Holding.FromTheFold,
+            YarnTex = 250,
+        };
+        var comparison = Comparison.Of([strips, fold], null, 0.1, new WantedYarn(null, 1000));
+        var joins = Line(comparison, ComparedBy.Joins);
+        Assert.Equal(54 / 570.0 * 10, joins.Values[0]!.Value, 9);
+        Assert.Equal(Math.Sqrt(54) / 570 * 10, joins.Values[0]!.Doubt, 9);
+        Assert.Equal([Standing.Worse, Standing.Better], joins.Standings);
+        Assert.Equal([Standing.Better, Standing.Worse], Line(comparison, ComparedBy.Lumps).Standings);
+        Assert.Equal(570 / 140.0 * 60, Line(comparison, ComparedBy.MetresPerHour).Values[0]!.Value, 9);
+        Assert.Equal(140 / 60.0 / 50 * 100, Line(comparison, ComparedBy.SpinningHours).Values[0]!.Value, 9);
+        // More take-up is neither better nor worse, and nobody measured the other.
+        Assert.Equal([Standing.AsGood, Standing.NotKnown], Line(comparison, ComparedBy.TakeUp).Standings);
+        // 1 000 m of 200 tex are 200 g of yarn; a little falls to the floor in spinning, four of a hundred in carding.
+        Assert.Equal(200 / 0.97 / 0.96, Line(comparison, ComparedBy.GramsForWanted).Values[0]!.Value, 1);
+        Assert.Equal(
+            250 / 200.0,
+            Line(comparison, ComparedBy.GramsForWanted).Values[1]!.Value / Line(comparison, ComparedBy.GramsForWanted).Values[0]!.Value,
+            9
+        );
+        Assert.Equal(4 * 200 / 0.97 / 100, Line(comparison, ComparedBy.CostForWanted).Values[0]!.Value, 2);
+        Assert.Equal(
+            (200 / 0.97 * batt.HoursPer100Grams!.Value / 100) + (200 * 140 / 60.0 / 50),
+            Line(comparison, ComparedBy.HoursForWanted).Values[0]!.Value,
+            2
+        );
+        // One batt: neither day, nor amount, nor who prepared it differs.
+        Assert.Empty(comparison.Otherwise);
+        Assert.DoesNotContain(Comparison.Of([strips, fold], null, 0.1).Lines, l => l.By == ComparedBy.GramsForWanted);
+    }
+
+    [Fact]
+    public void Of_what_was_not_measured_everywhere_nothing_is_said()
+    {
+        var quick = new ComparedWay(Way(LotForm.Cloud, 24, 23.4, 20), new Known(3, 0.5));
+        var slow = new ComparedWay(Way(LotForm.Puni, 24, 23.1, 75));
+        Assert.Equal([ComparedBy.Yield], Comparison.Of([quick, slow], null, 0.1).Measured);
+        Assert.Equal(
+            [ComparedBy.Yield, ComparedBy.Neps],
+            Comparison.Of([quick, slow with { Neps = new Known(2.8, 0.5) }], null, 0.1).Measured
+        );
     }
 
     /// <summary>Nobody is better and worse at once, the best is never worse, and the order of the ways changes nothing.</summary>
@@ -145,6 +213,6 @@ public class ComparisonTests
                     Assert.NotEqual(Standing.Worse, line.Standings[best]);
                 }
 
-                Assert.All(all, w => Assert.True(w.Way.Yield.Value is > 0 and < 1));
+                Assert.All(all, w => Assert.True(w.Way!.Yield.Value is > 0 and < 1));
             });
 }

@@ -858,7 +858,7 @@ export interface paths {
       cookie?: never;
     };
     get?: never;
-    /** Chooses a route for a lot. */
+    /** Chooses a route for a lot, or how it is held. */
     put: operations['chooseRoute'];
     post?: never;
     /** Leaves the chosen route. */
@@ -2077,7 +2077,7 @@ export interface paths {
       path?: never;
       cookie?: never;
     };
-    /** The preparations of a lot beside one another. */
+    /** The preparations of a lot beside one another, each way of holding it in a column of its own. */
     get: operations['comparePreparations'];
     put?: never;
     post?: never;
@@ -3072,7 +3072,8 @@ export interface components {
     };
     ChooseRoute: {
       aim: components['schemas']['Aim'];
-      preparation: components['schemas']['PreparedAs'];
+      preparation?: null | components['schemas']['PreparedAs'];
+      holding?: null | components['schemas']['Holding'];
     };
     ChooseWorkshopRequest: {
       /** Format: uuid */
@@ -3082,6 +3083,7 @@ export interface components {
     ChosenRoute: {
       aim: components['schemas']['Aim'];
       preparation: components['schemas']['PreparedAs'];
+      holding: null | components['schemas']['Holding'];
     };
     /** @description What came of a clip in one form. */
     ClipProductView: {
@@ -3346,6 +3348,7 @@ export interface components {
       fibre: components['schemas']['Fibre'];
       ways: components['schemas']['CompareWayView'][];
       lines: components['schemas']['CompareLineView'][];
+      judged: components['schemas']['JudgedLine'][];
       /** @description What differed besides the preparation. */
       otherwise: components['schemas']['Otherwise'][];
       /** @description What the comparison says. */
@@ -3358,6 +3361,7 @@ export interface components {
       name: string;
       form: components['schemas']['LotForm'];
       road: components['schemas']['StepKind'][];
+      holding: null | components['schemas']['Holding'];
       /** @description What it became. */
       lots: components['schemas']['LotRef'][];
       taken: components['schemas']['MassFigure'];
@@ -3384,7 +3388,9 @@ export interface components {
       untimed: number;
       /** @description What was noted at its entries: loads, passes, how it was rolled. */
       notes: string[];
-      /** @description What was spun of it, the newest first. */
+      /** @description Bobbins and skeins that were made of it. */
+      spun: components['schemas']['SpunRef'][];
+      /** @description Kept of it, the newest first. */
       samples: components['schemas']['SampleView'][];
     };
     /**
@@ -3398,6 +3404,8 @@ export interface components {
       | 'neps'
       | 'joins'
       | 'lumps'
+      | 'takeUp'
+      | 'metresPerHour'
       | 'unevenSingles'
       | 'unevenPlied'
       | 'unevenYarn'
@@ -3405,7 +3413,10 @@ export interface components {
       | 'spinningHours'
       | 'wholeHours'
       | 'hoursForTheRest'
-      | 'costPer100Grams';
+      | 'costPer100Grams'
+      | 'gramsForWanted'
+      | 'hoursForWanted'
+      | 'costForWanted';
     /** @description What is remembered of an entry afterwards. */
     CompletionRequest: {
       heap?: null | components['schemas']['HeapRequest'];
@@ -3728,6 +3739,9 @@ export interface components {
       /** @description The kinds of bobbins that fit the tool; empty where it has one kind. */
       bobbinKinds: string[];
       draw: null | components['schemas']['Draw'];
+      holding: null | components['schemas']['Holding'];
+      /** @description The ways in which it can be held. */
+      holdings: components['schemas']['Holding'][];
       joinedBy: null | components['schemas']['JoinWay'];
       /** Format: uuid */
       lastEvent: null | string;
@@ -4357,6 +4371,23 @@ export interface components {
      * @enum {unknown}
      */
     HeldAs: 'straight' | 'fold';
+    /** @enum {unknown} */
+    Holding: 'wholeWidth' | 'strips' | 'zStrip' | 'tornAndRolled' | 'rolledFromTheSide' | 'fromTheFold' | 'fromTheEnd';
+    /** @description A way of holding and drafting what is ready to be spun. */
+    HoldingView: {
+      holding: components['schemas']['Holding'];
+      /** @description What speaks for it, the weightiest first. */
+      for: string[];
+      /** @description What speaks against it. */
+      against: string[];
+      /** @description How the fibres lie as they enter the twist. */
+      order: components['schemas']['FibreOrder'];
+      /** @description The draw that suits. */
+      draw: components['schemas']['Draw'];
+      /** @description The yarn it gives, in words. */
+      gives: string;
+      chosen: boolean;
+    };
     /** @description When the hook is moved. */
     HookView: {
       /**
@@ -4444,6 +4475,11 @@ export interface components {
     /** @enum {unknown} */
     JoinWay: 'laidOver' | 'splitEnd' | 'rolled' | 'folded' | 'knotted';
     JsonElement: unknown;
+    /** @description What was judged by hand on one scale, a mark for each column; null where nobody did. */
+    JudgedLine: {
+      scale: components['schemas']['SampleScale'];
+      marks: (null | number)[];
+    };
     /** @description One thing to judge with eye and finger. */
     JudgementKind: {
       /** @description Its name among the Judgements. */
@@ -4803,6 +4839,7 @@ export interface components {
       stations: components['schemas']['StepKind'][];
       trials: components['schemas']['StepKind'][];
       felting: components['schemas']['KnownFeltingView'];
+      holdings: components['schemas']['Holding'][];
     };
     LotLine: {
       /** Format: uuid */
@@ -5810,8 +5847,11 @@ export interface components {
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
       left: null | components['schemas']['MassFigure'];
+      colour: string;
       aim: components['schemas']['Aim'];
       routes: components['schemas']['RouteView'][];
+      /** @description Of what is ready to be spun the ways of holding it, the best first; empty for the rest. */
+      holdings: components['schemas']['HoldingView'][];
       wouldChange: components['schemas']['OtherAdvice'][];
       /** @description The first two are as good as each other: a small trial of both says more than any rule. */
       nearlyEqual: boolean;
@@ -5918,6 +5958,7 @@ export interface components {
       | components['schemas']['RunCommandFillBobbin']
       | components['schemas']['RunCommandCountSpun']
       | components['schemas']['RunCommandNoteDraw']
+      | components['schemas']['RunCommandNoteHolding']
       | components['schemas']['RunCommandRestSingles']
       | components['schemas']['RunCommandReadPlyAngle']
       | components['schemas']['RunCommandTickStrip']
@@ -6345,6 +6386,20 @@ export interface components {
       kind: 'noteDraw';
       /** @description Short or long. */
       draw: components['schemas']['Draw'];
+      /**
+       * Format: date-time
+       * @description When it was tapped; null for now.
+       */
+      at?: null | string;
+      /** @description What was typed is so, however unlikely: it is not asked about. */
+      asTyped?: boolean;
+    };
+    /** @description How the preparation is held is noted. */
+    RunCommandNoteHolding: {
+      /** @enum {string} */
+      kind: 'noteHolding';
+      /** @description One of those in which it can be held. */
+      holding: components['schemas']['Holding'];
       /**
        * Format: date-time
        * @description When it was tapped; null for now.
@@ -6956,6 +7011,7 @@ export interface components {
        * @description When; left out for now.
        */
       startedAt?: null | string;
+      holding?: null | components['schemas']['Holding'];
     };
     /** @description A strip chart is begun as it was rehearsed, to be ticked off. */
     RunStartStripStart: {
@@ -7048,6 +7104,7 @@ export interface components {
       wrapsPlaces?: null | string;
       judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
+      holding?: null | components['schemas']['Holding'];
     };
     /** @description What came of a prepared lot. Only the lot is needed. */
     SampleRequest: {
@@ -7083,6 +7140,7 @@ export interface components {
       wrapsPlaces?: null | string;
       judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
+      holding?: null | components['schemas']['Holding'];
     };
     /**
      * @description What a sample is judged by in the hand, each on a scale of five with described ends (docs/craft.md, section 16).
@@ -7101,6 +7159,8 @@ export interface components {
       form: components['schemas']['LotForm'];
       fibre: components['schemas']['Fibre'];
       draw: null | components['schemas']['Draw'];
+      holding: null | components['schemas']['Holding'];
+      holdings: components['schemas']['Holding'][];
       kind: null | components['schemas']['YarnKind'];
       /** Format: double */
       wrapsPerInch: null | number;
@@ -7532,6 +7592,15 @@ export interface components {
       metres: number;
       /** @description In words. */
       length: string;
+    };
+    /** @description A bobbin or a skein of a column. */
+    SpunRef: {
+      /** Format: uuid */
+      id: string;
+      code: string;
+      form: components['schemas']['LotForm'];
+      /** @description What it was made with; null where not known. */
+      mass: null | string;
     };
     /**
      * @description What is counted by taps while yarn is made.
@@ -17048,7 +17117,9 @@ export interface operations {
   };
   comparePreparations: {
     parameters: {
-      query?: never;
+      query?: {
+        wanted?: string;
+      };
       header?: never;
       path: {
         code: string;
@@ -17086,6 +17157,15 @@ export interface operations {
       };
       /** @description Not Found */
       404: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
         headers: {
           [name: string]: unknown;
         };

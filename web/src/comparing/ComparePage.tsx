@@ -4,13 +4,16 @@ import TableCell from '@mui/material/TableCell';
 import TableHead from '@mui/material/TableHead';
 import TableRow from '@mui/material/TableRow';
 import Button from '@mui/material/Button';
+import TextField from '@mui/material/TextField';
 import { clsx } from 'clsx';
 import { Link as RouterLink, useParams } from 'react-router';
-import type { Schema } from '../api/client';
+import { useDeferredValue, useState } from 'react';
+import { Problem, type Schema } from '../api/client';
 import { Ways } from '../drawings/Ways';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
-import { drawWord, formOf, parentage, preparedAsWord, stepWord } from '../ui/words';
+import { drawWord, formOf, formWord, parentage, preparedAsWord, scaleWord, stepWord } from '../ui/words';
+import { Marks } from './Marks';
 import { useComparison } from './queries';
 import { comparedWord } from './words';
 import styles from './ComparePage.module.css';
@@ -20,11 +23,16 @@ import typography from '../ui/typography.module.css';
 /** One lot prepared in several ways: what each gave and cost, and whether the difference is one. */
 export function ComparePage() {
   const { code = '' } = useParams();
-  const comparison = useComparison(code);
+  const [wanted, setWanted] = useState('');
+  const asked = useDeferredValue(wanted.trim());
+  const comparison = useComparison(code, '');
+  // What cannot be read as an amount yet takes nothing of the page away.
+  const forWanted = useComparison(code, asked);
+  const against = forWanted.error instanceof Problem ? forWanted.error.at('wanted') : null;
   if (comparison.isLoadingError)
     return <ProblemNotice error={comparison.error} retry={() => void comparison.refetch()} />;
   if (!comparison.data) return null;
-  const page = comparison.data;
+  const page = forWanted.data ?? comparison.data;
   return (
     <Column gap={3}>
       <div>
@@ -70,6 +78,18 @@ export function ComparePage() {
       )}
       {page.sentences.length > 0 && (
         <Notice tone={page.otherwise.length > 0 ? 'watch' : 'kept'}>{page.sentences.join(' ')}</Notice>
+      )}
+      {page.ways.length > 0 && (
+        <TextField
+          className={styles.wanted}
+          label="Yarn that is wanted"
+          placeholder="300 g, 400 m, 500 yd"
+          value={wanted}
+          onChange={(e) => setWanted(e.target.value)}
+          error={!!against}
+          helperText={against ?? 'then each way tells its fibre, hours and cost'}
+          slotProps={{ htmlInput: { maxLength: 40 }, inputLabel: { shrink: true } }}
+        />
       )}
       {page.ways.length > 0 && <FiguresOfEachWay page={page} />}
       {page.waiting.length > 0 && (
@@ -163,6 +183,18 @@ function FiguresOfEachWay({ page }: { page: Schema['ComparePage'] }) {
               ))}
             </TableRow>
           ))}
+          {page.judged.map((line) => (
+            <TableRow key={line.scale}>
+              <TableCell component="th" scope="row">
+                {scaleWord[line.scale][0].toLowerCase()}
+              </TableCell>
+              {line.marks.map((mark, i) => (
+                <TableCell key={i}>
+                  <Marks scale={line.scale} mark={mark} />
+                </TableCell>
+              ))}
+            </TableRow>
+          ))}
           {page.ways.some((w) => w.notes.length > 0) && (
             <TableRow>
               <TableCell component="th" scope="row">
@@ -181,8 +213,20 @@ function FiguresOfEachWay({ page }: { page: Schema['ComparePage'] }) {
             </TableCell>
             {page.ways.map((w) => (
               <TableCell key={w.name}>
+                {w.spun.length > 0 && (
+                  <div>
+                    {w.spun.map((l) => (
+                      <span key={l.id}>
+                        <RouterLink to={`/lots/${l.code}`}>{l.code}</RouterLink> {formWord[l.form].toLowerCase()}
+                        {l.mass && `, ${l.mass}`};{' '}
+                      </span>
+                    ))}
+                  </div>
+                )}
                 {w.samples.length === 0 ? (
-                  <RouterLink to={`/lots/${w.lots.at(-1)!.code}/sample`}>Keep a sample</RouterLink>
+                  <RouterLink to={`/lots/${w.lots.at(-1)!.code}/sample${w.holding ? `?held=${w.holding}` : ''}`}>
+                    Keep a sample
+                  </RouterLink>
                 ) : (
                   w.samples.map((s) => (
                     <div key={s.id}>

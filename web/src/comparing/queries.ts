@@ -1,7 +1,12 @@
 import { server } from '../api/client';
 
-export const useComparison = (code: string) =>
-  server.useQuery('get', '/api/comparing/{code}', { params: { path: { code } } });
+export const useComparison = (code: string, wanted: string) =>
+  server.useQuery(
+    'get',
+    '/api/comparing/{code}',
+    { params: { path: { code }, query: wanted ? { wanted } : {} } },
+    { placeholderData: (old) => old, retry: wanted ? false : 3 },
+  );
 
 /** Of a lot of yarn: what was rehearsed, beside what became of it. */
 export const useRehearsed = (code: string) =>

@@ -3,7 +3,7 @@ import { Link as RouterLink } from 'react-router';
 import type { Schema } from '../api/client';
 import type { StockAct } from '../ui/stockActs';
 import { isSpun } from '../ui/spun';
-import { aimWord, preparedAsWord, stepWord } from '../ui/words';
+import { aimWord, holdingWord, preparedAsWord, stepWord } from '../ui/words';
 import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
 
@@ -30,8 +30,16 @@ export function WhatNext({
     <Column className={layout.itemsStart} gap={1.25}>
       {isSpun(head.form) ? null : head.route ? (
         <p>
-          On the way to {aimWord[head.route.aim]} by {preparedAsWord[head.route.preparation].toLowerCase()}.{' '}
-          {next?.because ?? (head.next ? '' : 'It has arrived.')}
+          {head.route.holding ? (
+            <>
+              For {aimWord[head.route.aim]}, to be held {holdingWord[head.route.holding]}.
+            </>
+          ) : (
+            <>
+              On the way to {aimWord[head.route.aim]} by {preparedAsWord[head.route.preparation].toLowerCase()}.{' '}
+              {next?.because ?? (head.next ? '' : 'It has arrived.')}
+            </>
+          )}
         </p>
       ) : (
         <p>
@@ -53,7 +61,7 @@ export function WhatNext({
       <Row gap={0.5}>
         {!isSpun(head.form) && (
           <Button variant="outlined" size="small" component={RouterLink} to={`/lots/${head.code}/routes`}>
-            {head.route ? 'Routes' : 'Find a route'}
+            {head.holdings.length > 0 ? 'How to hold it' : head.route ? 'Routes' : 'Find a route'}
           </Button>
         )}
         {others.map((s) => (

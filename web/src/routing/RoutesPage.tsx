@@ -10,6 +10,7 @@ import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
 import { WordToggle } from '../ui/WordToggle';
+import { HoldingCard } from './HoldingCard';
 import { Needed } from './Needed';
 import { TryBoth } from './TryBoth';
 import { useChanges } from '../api/change';
@@ -28,10 +29,8 @@ export function RoutesPage() {
   if (routes.isLoadingError) return <ProblemNotice error={routes.error} retry={() => void routes.refetch()} />;
   if (!routes.data) return null;
   const page = routes.data;
-  const choose = (preparation: Schema['PreparedAs']) =>
-    change.go(() =>
-      api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: page.aim, preparation } }),
-    );
+  const choose = (way: Pick<Schema['ChooseRoute'], 'preparation' | 'holding'>) =>
+    change.go(() => api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: page.aim, ...way } }));
   const leave = () => change.go(() => api.DELETE('/api/lots/{code}/route', { params: { path: { code } } }));
   const mayChoose = session.data?.workshop?.role !== 'looker';
 
@@ -39,7 +38,8 @@ export function RoutesPage() {
     <Column gap={3}>
       <div>
         <h1>
-          Routes for <RouterLink to={`/lots/${page.code}`}>{page.code}</RouterLink>{' '}
+          {page.holdings.length > 0 ? 'How to hold' : 'Routes for'}{' '}
+          <RouterLink to={`/lots/${page.code}`}>{page.code}</RouterLink>{' '}
           <span className={typography.light}>{formOf(page.form, page.fibre)}</span>
         </h1>
         <p className={clsx(layout.above8, layout.below4)}>Wanted:</p>
@@ -52,6 +52,20 @@ export function RoutesPage() {
       </div>
       <ProblemNotice error={change.error} />
       {mayChoose && page.routes.length > 1 && <TryBoth page={page} />}
+      {page.holdings.map((way, i) => (
+        <HoldingCard
+          key={way.holding}
+          way={way}
+          colour={page.colour}
+          isFirst={i === 0}
+          choose={mayChoose ? () => choose({ holding: way.holding }) : undefined}
+          leave={mayChoose ? () => leave() : undefined}
+        />
+      ))}
+      {page.routes.length === 0 && page.holdings.length === 0 && (
+        <p>It has arrived: nothing is left to be done for this.</p>
+      )}
+      {page.routes.length > 0 && page.holdings.length > 0 && <h2>Or prepared further</h2>}
       {page.nearlyEqual && (
         <Notice tone="watch">
           The first two are as good as each other: a small trial of both in one sitting, all else kept the same, says
@@ -64,30 +78,32 @@ export function RoutesPage() {
           route={route}
           left={page.left}
           place={i}
-          choose={mayChoose ? () => choose(route.preparation) : undefined}
+          choose={mayChoose ? () => choose({ preparation: route.preparation }) : undefined}
           leave={mayChoose ? () => leave() : undefined}
         />
       ))}
       <div className={styles.columns}>
-        <Section title="What would change the advice">
-          {page.wouldChange.length === 0 ? (
-            <p>Nothing that may still turn out otherwise would bring another preparation to the front.</p>
-          ) : (
-            <ul className={layout.indentedList}>
-              {page.wouldChange.map((c) => (
-                <li key={c.if}>
-                  If {c.if}: {preparedAsWord[c.then].toLowerCase()}.
-                </li>
-              ))}
-            </ul>
-          )}
-          {page.missing.length > 0 && (
-            <p className={clsx(typography.quiet, layout.above8)}>
-              Not known yet: {page.missing.join(', ')}.{' '}
-              <RouterLink to={`/lots/${page.code}/look-over`}>Look it over</RouterLink>
-            </p>
-          )}
-        </Section>
+        {page.holdings.length === 0 && (
+          <Section title="What would change the advice">
+            {page.wouldChange.length === 0 ? (
+              <p>Nothing that may still turn out otherwise would bring another preparation to the front.</p>
+            ) : (
+              <ul className={layout.indentedList}>
+                {page.wouldChange.map((c) => (
+                  <li key={c.if}>
+                    If {c.if}: {preparedAsWord[c.then].toLowerCase()}.
+                  </li>
+                ))}
+              </ul>
+            )}
+            {page.missing.length > 0 && (
+              <p className={clsx(typography.quiet, layout.above8)}>
+                Not known yet: {page.missing.join(', ')}.{' '}
+                <RouterLink to={`/lots/${page.code}/look-over`}>Look it over</RouterLink>
+              </p>
+            )}
+          </Section>
+        )}
         {page.routes[0] && (
           <Needed
             code={page.code}

@@ -31,6 +31,7 @@ export function EditSample({
   const { values: form, set } = useFields<SampleForm>(
     {
       draw: sample.draw ?? '',
+      holding: sample.holding ?? '',
       wpi: sample.wrapsPerInch?.toString() ?? '',
       plies: sample.plies?.toString() ?? '',
       angle: sample.twistAngleDegrees?.toString() ?? '',
@@ -55,6 +56,7 @@ export function EditSample({
           body: {
             version: sample.version,
             draw: form.draw || null,
+            holding: form.holding || null,
             wrapsPerInch: number(form.wpi),
             plies: number(form.plies),
             twistAngleDegrees: number(form.angle),
@@ -90,7 +92,7 @@ export function EditSample({
         </>
       }
     >
-      <SampleFields form={form} change={set} error={change.error} />
+      <SampleFields form={form} holdings={sample.holdings} change={set} error={change.error} />
       <ProblemNotice
         error={change.besides(
           'verdict',

@@ -18,6 +18,7 @@ import styles from './KeepSample.module.css';
 const fresh = (): SampleForm & { key: string } => ({
   key: newKey(),
   draw: '',
+  holding: '',
   wpi: '',
   plies: '',
   angle: '',
@@ -43,6 +44,7 @@ export function KeepSample() {
   const begin = useCallback(
     () => ({
       ...fresh(),
+      holding: (search.get('held') ?? '') as SampleForm['holding'],
       wpi: search.get('wraps') ?? '',
       plies: search.get('plies') ?? '',
       angle: search.get('angle') ?? '',
@@ -72,6 +74,7 @@ export function KeepSample() {
       {
         lotId: head.id,
         draw: form.draw || null,
+        holding: form.holding || null,
         wrapsPerInch: number(form.wpi),
         plies: number(form.plies),
         twistAngleDegrees: number(form.angle),
@@ -97,7 +100,7 @@ export function KeepSample() {
       <p>
         Prepared as {formOf(head.form, head.fibre)}.{yarn && ` Its yarn is ${yarn}.`}
       </p>
-      <SampleFields form={form} change={change} error={error} autoFocus />
+      <SampleFields form={form} holdings={head.holdings} change={change} error={error} autoFocus />
       <ProblemNotice error={error?.refusals.some((r) => r.field !== 'lotId') ? null : error} />
       {away && (
         <Notice tone="watch">

@@ -12,7 +12,7 @@ import { Photographs } from '../photographs/Photographs';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { ProblemNotice, Section } from '../ui/Notices';
 import { FeltingFact } from '../ui/FeltingFact';
-import { drawWord, formOf, parentage } from '../ui/words';
+import { drawWord, formOf, holdingWord, parentage } from '../ui/words';
 import { onFullDay } from '../live/time';
 import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
@@ -43,6 +43,7 @@ export function SampleCard() {
         <p className={clsx(typography.quiet, layout.below8)}>
           {[
             formOf(sample.form, sample.fibre),
+            sample.holding ? holdingWord[sample.holding] : '',
             sample.draw ? drawWord[sample.draw] : '',
             onFullDay(sample.madeAt),
             sample.who,

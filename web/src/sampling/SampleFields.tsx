@@ -1,7 +1,7 @@
 import TextField from '@mui/material/TextField';
 import type { Problem, Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
-import { drawWord } from '../ui/words';
+import { drawWord, holdingWord } from '../ui/words';
 import { NumberField } from '../ui/NumberField';
 import { WrapsField } from '../ui/WrapsField';
 import { JudgeFields } from './Judged';
@@ -14,6 +14,7 @@ import styles from './SampleFields.module.css';
 /** A sample as it is typed. */
 export interface SampleForm {
   draw: Schema['Draw'] | '';
+  holding: Schema['Holding'] | '';
   wpi: string;
   plies: string;
   angle: string;
@@ -30,13 +31,15 @@ export interface SampleForm {
 
 interface SampleFieldsProps {
   form: SampleForm;
+  /** The ways in which such a preparation is held. */
+  holdings: readonly Schema['Holding'][];
   change: (part: Partial<SampleForm>) => void;
   error: Problem | null;
   autoFocus?: boolean;
 }
 
 /** What is noted of a sample: the verdict first, then what can be measured and what it is good for. */
-export function SampleFields({ form, change, error, autoFocus }: SampleFieldsProps) {
+export function SampleFields({ form, holdings, change, error, autoFocus }: SampleFieldsProps) {
   const field = (name: string, label: string, value: string, set: (text: string) => void, hint: string) => (
     <NumberField label={label} value={value} onChange={(text) => set(text)} error={error?.at(name)} help={hint} />
   );
@@ -59,6 +62,14 @@ export function SampleFields({ form, change, error, autoFocus }: SampleFieldsPro
           onChange={(draw) => change({ draw })}
           words={{ '': 'not noted', ...drawWord }}
         />
+        {holdings.length > 1 && (
+          <SelectField
+            label="Held"
+            value={form.holding ?? ''}
+            onChange={(holding) => change({ holding })}
+            words={{ '': 'not noted', ...Object.fromEntries(holdings.map((h) => [h, holdingWord[h]])) }}
+          />
+        )}
         {field('wrapsPerInch', 'Wraps per inch', form.wpi, (wpi) => change({ wpi }), 'of the finished yarn')}
         {field('plies', 'Plies', form.plies, (plies) => change({ plies }), '1 for singles')}
         {field(

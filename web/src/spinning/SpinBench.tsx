@@ -16,7 +16,7 @@ import { SelectField } from '../ui/SelectField';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { WordToggle } from '../ui/WordToggle';
 import { Column, Row } from '../ui/layouts';
-import { drawWord, formWord, twistWord } from '../ui/words';
+import { drawWord, formWord, holdingWord, twistWord } from '../ui/words';
 import { Beat } from './Beat';
 import { Becomes } from './Becomes';
 import { Clock, FillForm, RestButton, Tallies } from './Bench';
@@ -85,6 +85,7 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
   const reading = useTap(run.id);
   const beginning = useTap(run.id);
   const drawing = useTap(run.id);
+  const holding = useTap(run.id);
   const [settings, setSettings] = useState('');
   const [bobbin, setBobbin] = useState('');
   const lot = useLot(run.lots[0]?.code ?? '');
@@ -108,6 +109,18 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
         <Beat each={d.aim.next?.treadles ?? null} drawMillimetres={d.aim.next?.drawMillimetres ?? null} />
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
+      {d.holdings.length > 1 && (
+        <WordToggle
+          label="How it is held"
+          disabled={!mayLog || holding.busy}
+          value={d.holding ?? ('' as Schema['Holding'])}
+          onChange={(held) =>
+            held !== d.holding && holding.send({ kind: 'noteHolding', holding: held, at: tappedAt() })
+          }
+          words={d.holdings.map((value) => ({ value, word: holdingWord[value] }))}
+        />
+      )}
+      <ProblemNotice error={holding.error} />
       <WordToggle
         label="How it is drawn"
         disabled={!mayLog || drawing.busy}

@@ -249,6 +249,16 @@ export const hangsWord: Record<Schema['SkeinHangs'], string> = {
   ropes: 'twists up like a rope',
 };
 
+export const holdingWord: Record<Schema['Holding'], string> = {
+  wholeWidth: 'whole width',
+  strips: 'in strips',
+  zStrip: 'one zig-zag strip',
+  tornAndRolled: 'torn and rolled',
+  rolledFromTheSide: 'rolled from the side',
+  fromTheFold: 'from the fold',
+  fromTheEnd: 'from the end',
+};
+
 export const drawWord: Record<Schema['Draw'], string> = {
   short: 'short draw, twist held back',
   long: 'long draw, twist let in',

@@ -1763,6 +1763,11 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("character varying(32)")
                         .HasColumnName("route_aim");
 
+                    b.Property<string>("RouteHolding")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("route_holding");
+
                     b.Property<string>("RoutePreparation")
                         .HasMaxLength(32)
                         .HasColumnType("character varying(32)")
@@ -1942,6 +1947,11 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasMaxLength(32)
                         .HasColumnType("character varying(32)")
                         .HasColumnName("form");
+
+                    b.Property<string>("Holding")
+                        .HasMaxLength(32)
+                        .HasColumnType("character varying(32)")
+                        .HasColumnName("holding");
 
                     b.Property<double?>("JoinsPer10Metres")
                         .HasColumnType("double precision")
