@@ -26,6 +26,12 @@ public static class CompareEndpoints
 
     public static void MapComparing(this IEndpointRouteBuilder app)
     {
+        app.MapGroup("/api/uses")
+            .WithTags("comparing")
+            .ForMembers()
+            .MapGet("/{use}", UsePages.Page)
+            .Named("compareUse", "The samples that are for one use, beside one another.")
+            .ProducesProblem(400);
         var group = app.MapGroup("/api/comparing/{code}").WithTags("comparing").ForMembers();
         group
             .MapGet("", Page)

@@ -143,7 +143,7 @@ internal static class ComparePages
                 + (c.Way.Form is LotForm.Rolag or LotForm.Batt or LotForm.Puni ? "s" : "")
                 + (ways.Count(o => o.Form == c.Way.Form) > 1 ? " by " + string.Join(", ", c.Way.Road.Select(s => s.Words())) : "")
                 + (
-                    c.Holding is { } held ? $", {held.Words()}"
+                    c.Holding is { } held ? $", {held.InWords()}"
                     : columns.Any(o => o.Way == c.Way && o.Holding is not null) ? ", held as nobody noted"
                     : ""
                 )

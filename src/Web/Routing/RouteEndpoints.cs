@@ -248,7 +248,7 @@ public static class RouteEndpoints
 
     private static string Words(RoutePlan? plan) =>
         plan is null ? "none"
-        : plan.Holding is { } holding ? $"{plan.Aim.Words()}: {holding.Words()}"
+        : plan.Holding is { } holding ? $"{plan.Aim.Words()}: {holding.InWords()}"
         : $"{plan.Aim.Words()}: {plan.Preparation.Words()}";
 
     /// <summary>A name in an address, in capitals or small letters; null when there is none like it.</summary>

@@ -234,7 +234,7 @@ public static class SampleEndpoints
         Note("swatch", SwatchView.Line(StoredSwatch.Read(row.Swatch)), SwatchView.Line(swatch.Value));
         Note("judged", Marks(StoredJudged.Read(row.Judged)), Marks(judged.Value));
         Note("draw", row.Draw?.Words(), request.Draw?.Words());
-        Note("held", row.Holding?.Words(), request.Holding?.Words());
+        Note("held", row.Holding?.InWords(), request.Holding?.InWords());
         Note("wraps per inch", Figure(row.WrapsPerInch), Figure(check.Value.WrapsPerInch));
         Note("plies", Figure(row.Plies), Figure(request.Plies));
         Note("twist angle", Figure(row.TwistAngleDegrees), Figure(request.TwistAngleDegrees));

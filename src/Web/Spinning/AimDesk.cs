@@ -147,8 +147,33 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
                         .All(learned.Wish.Figures.SinglesTexForFresh(tried.WrapsPerInch, YarnAim.TwoStrands), learned.Wish.Figures)
                         .Select(b => BecomesViews.Of(b, tried.Degrees)),
                 ],
-                AimWords.Noted(tried)
+                AimWords.Noted(tried),
+                []
             ));
+
+    /// <summary>So many ply-backs of a trail are told against each other.</summary>
+    private const int MostAgainst = 16;
+
+    /// <summary>Ply-backs of a trail, each with how it differs from every other one.</summary>
+    /// <param name="views">As they stand beside the aim.</param>
+    /// <param name="trials">As they were read, in the same order.</param>
+    internal static PlyBackView[] AgainstEachOther(IReadOnlyList<PlyBackView> views, IReadOnlyList<YarnTrial> trials) =>
+        [
+            .. views.Select(
+                (view, i) =>
+                    trials.Count > MostAgainst
+                        ? view
+                        : view with
+                        {
+                            Against =
+                            [
+                                .. trials.Select(
+                                    (other, j) => j == i ? "" : AimWords.Differs(PlyBackDifference.Of(other, trials[i]), $"read {j + 1}")
+                                ),
+                            ],
+                        }
+            ),
+        ];
 
     /// <summary>What a fibre asks for, by its length, its fineness and its crimp: places to begin from.</summary>
     internal async Task<IReadOnlyList<FibreWantView>> Wants(LotRow lot, IReadOnlyList<LockRow> locks, CancellationToken cancellationToken)

@@ -191,15 +191,33 @@ public static class AimEndpoints
         var refused = trials.SelectMany(t => t.Refusals).ToArray();
         return refused.Length > 0
             ? Problems.Refused(refused)
-            : TypedResults.Ok(AimDesk.View(read.Value, [.. trials.Select(t => t.Value)], unit, await Like(lot, db, cancellationToken)));
+            : TypedResults.Ok(
+                AimDesk.View(
+                    read.Value,
+                    AimDesk.AgainstEachOther([.. trials.Select(t => t.Value.View)], [.. trials.Select(t => t.Value.Read)]),
+                    unit,
+                    await Like(lot, db, cancellationToken)
+                )
+            );
     }
 
-    private static Result<PlyBackView> Try(PlyBackRequest trial, string field, ReadAim aim, WorkshopSettings workshop)
+    private static Result<(YarnTrial Read, PlyBackView View)> Try(
+        PlyBackRequest trial,
+        string field,
+        ReadAim aim,
+        WorkshopSettings workshop
+    )
     {
-        var view = YarnTrial
+        var tried = YarnTrial
             .Read(trial.ToCommand(null), workshop.Unit)
-            .Then(read => AimDesk.Try(read, aim.Learned, aim.On?.By ?? SpunBy.Treadles, workshop.LengthUnit));
-        return view.IsRefused ? Result<PlyBackView>.Refused([.. view.Refusals.Select(r => r with { Field = $"{field}.{r.Field}" })]) : view;
+            .Then(read =>
+                AimDesk
+                    .Try(read, aim.Learned, aim.On?.By ?? SpunBy.Treadles, workshop.LengthUnit)
+                    .Then<(YarnTrial Read, PlyBackView View)>(view => (read, view))
+            );
+        return tried.IsRefused
+            ? Result<(YarnTrial Read, PlyBackView View)>.Refused([.. tried.Refusals.Select(r => r with { Field = $"{field}.{r.Field}" })])
+            : tried;
     }
 
     private static Results<Ok<SpinnersHandView>, ProblemHttpResult> Hand(SpinnersHandRequest request, RequestContext context)

@@ -92,6 +92,8 @@ public sealed record MadeSkeinView(string Code, YarnShape Yarn, string Sentence)
 /// <param name="Washed">What it would be after the wash, in the structure that is wanted.</param>
 /// <param name="Becomes">And in others.</param>
 /// <param name="Noted">How even, how lofty, neps, how it feels; empty for nothing.</param>
+/// <param name="Against">How it differs from each of the trail, in its order; empty for itself and where the trail is longer than can be
+/// overlooked.</param>
 public sealed record PlyBackView(
     YarnShape Yarn,
     bool IsThere,
@@ -100,7 +102,8 @@ public sealed record PlyBackView(
     SettingsView? Settings,
     string Washed,
     IReadOnlyList<BecomesView> Becomes,
-    string Noted
+    string Noted,
+    IReadOnlyList<string> Against
 );
 
 /// <summary>Settings for the next ply-back.</summary>

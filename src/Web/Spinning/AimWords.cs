@@ -355,4 +355,23 @@ internal static class AimWords
             YarnClass.SuperBulky => "super bulky",
             _ => of.ToString().ToLowerInvariant(),
         };
+
+    /// <summary>By what a ply-back differs from another, in words; the other is the one before where nothing else is said.</summary>
+    internal static string Differs(PlyBackDifference of, string other = "the one before")
+    {
+        string[] parts =
+        [
+            .. of.Wraps is { } wraps
+                ? [Invariant($"{Math.Abs(wraps):0.#} WPI {(wraps > 0 ? "finer" : "thicker")}")]
+                : Array.Empty<string>(),
+            .. of.Degrees is { } degrees
+                ? [Invariant($"{Math.Abs(degrees):0.#}° {(degrees > 0 ? "steeper" : "flatter")}")]
+                : Array.Empty<string>(),
+            .. of.DenserPercent is { } denser
+                ? [Invariant($"{Math.Abs(denser):0} % {(denser > 0 ? "denser" : "loftier")}")]
+                : Array.Empty<string>(),
+            .. of.Neps is { } neps ? [$"{Math.Abs(neps)} {(neps > 0 ? "more" : "fewer")} neps"] : Array.Empty<string>(),
+        ];
+        return of.IsNone ? $"no difference you could measure from {other}." : $"{string.Join(" and ", parts)} than {other}.";
+    }
 }

@@ -9,6 +9,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Runs;
 using EarthyTuft.Web.Yarns;
 using Microsoft.EntityFrameworkCore;
@@ -173,6 +174,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
         // What was learned since says nothing of what this person was told when it was begun.
         var learned = new LearnedAim(plan.Wish, aim, plan.ToldWraps, OwnCounts.None);
         PlyBackView[] trials = [.. state.Trials.Select(t => AimDesk.Try(t.Read.Trial, learned, by, lengths).Value)];
+        trials = AimDesk.AgainstEachOther(trials, [.. state.Trials.Select(t => t.Read.Trial)]);
         var view = AimDesk.View(
             new ReadAim(
                 learned,
@@ -245,7 +247,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                     CultureInfo.InvariantCulture,
                     $"Singles for {AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)} of {plan.Wish.WrapsPerInch:0.#} WPI at "
                         + $"{plan.Wish.Degrees:0.#}°{(tool is null ? "" : $", on {tool.Name}")}{(plan.Whorl.Length == 0 ? "" : $", {plan.Whorl}")}"
-                        + $"{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}{(state.Holding is { } held ? $", {held.Words()}" : "")}; "
+                        + $"{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}{(state.Holding is { } held ? $", {held.InWords()}" : "")}; "
                         + $"{state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}."
                 ),
             ]
@@ -290,7 +292,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
         {
             if (state.Trials[i].Read is { Changed.Length: > 0 } read)
             {
-                yield return $"Read {i + 1}, {read.Changed}: {Differs(PlyBackDifference.Of(state.Trials[i - 1].Read.Trial, read.Trial))}";
+                yield return $"Read {i + 1}, {read.Changed}: {AimWords.Differs(PlyBackDifference.Of(state.Trials[i - 1].Read.Trial, read.Trial))}";
             }
         }
 
@@ -322,24 +324,6 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
         {
             yield return told;
         }
-    }
-
-    private static string Differs(PlyBackDifference of)
-    {
-        string[] parts =
-        [
-            .. of.Wraps is { } wraps
-                ? [Invariant($"{Math.Abs(wraps):0.#} WPI {(wraps > 0 ? "finer" : "thicker")}")]
-                : Array.Empty<string>(),
-            .. of.Degrees is { } degrees
-                ? [Invariant($"{Math.Abs(degrees):0.#}° {(degrees > 0 ? "steeper" : "flatter")}")]
-                : Array.Empty<string>(),
-            .. of.DenserPercent is { } denser
-                ? [Invariant($"{Math.Abs(denser):0} % {(denser > 0 ? "denser" : "loftier")}")]
-                : Array.Empty<string>(),
-            .. of.Neps is { } neps ? [$"{Math.Abs(neps)} {(neps > 0 ? "more" : "fewer")} neps"] : Array.Empty<string>(),
-        ];
-        return of.IsNone ? "no difference you could measure from the one before." : $"{string.Join(" and ", parts)} than the one before.";
     }
 
     // Everything to go on with it days later.

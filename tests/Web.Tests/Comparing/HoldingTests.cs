@@ -94,7 +94,7 @@ public class HoldingTests(House house) : IClassFixture<House>
                 )
             ).Expect(200);
             var entry = run.GetProperty("entry");
-            Assert.Contains(held == "zStrip" ? "z strip" : held[..4], entry.GetProperty("notes").GetString());
+            Assert.Contains(held == "zStrip" ? "zig-zag" : held[..4], entry.GetProperty("notes").GetString());
             await ada.Log(
                 new
                 {
@@ -144,7 +144,7 @@ public class HoldingTests(House house) : IClassFixture<House>
 
         var page = await ada.Get($"/api/comparing/{code}?wanted=500%20m");
         Assert.Equal(
-            ["batts, strips", "batts, z strip", "batts, torn and rolled", "batts, from the fold"],
+            ["batts, in strips", "batts, one zig-zag strip", "batts, torn and rolled", "batts, from the fold"],
             Texts(page.GetProperty("ways"), "name")
         );
         Assert.All(page.GetProperty("ways").EnumerateArray(), w => Assert.Single(w.GetProperty("spun").EnumerateArray()));
@@ -170,6 +170,50 @@ public class HoldingTests(House house) : IClassFixture<House>
         Assert.Equal(["wanted not-readable"], (await ada.Send(HttpMethod.Get, $"/api/comparing/{code}?wanted=a%20jumper")).Refused());
         Assert.Equal(["wanted not-readable"], (await ada.Send(HttpMethod.Get, $"/api/comparing/{code}?wanted=-4")).Refused());
         Assert.NotNull(battCode);
+    }
+
+    [Fact]
+    public async Task Yarns_of_one_use_stand_beside_one_another_whatever_they_were_made_of()
+    {
+        var ada = await house.Register();
+        foreach (
+            var (breed, use, lumps, spring) in new[] { ("Romney", "Socks", 2, 4), ("Dorset Horn", "socks", 30, 5), ("Merino", "hat", 1, 3) }
+        )
+        {
+            var (top, _) = await ada.TakeIn(
+                new
+                {
+                    mass = "60",
+                    form = "top",
+                    breed,
+                }
+            );
+            (
+                await ada.Post(
+                    "/api/samples",
+                    new
+                    {
+                        lotId = top,
+                        draw = "short",
+                        uses = new[] { use },
+                        lumpsPer10Metres = lumps,
+                        wrapsPerInch = 14,
+                        judged = new[] { new { scale = "spring", mark = spring } },
+                    }
+                )
+            ).Expect(200);
+        }
+
+        var page = await ada.Get("/api/uses/socks");
+        Assert.Equal(2, page.GetProperty("samples").GetArrayLength());
+        Assert.Equal(["socks", "hat"], page.GetProperty("uses").EnumerateArray().Select(u => u.GetString()));
+        // The newest first.
+        Assert.Equal(["worse", "better"], Texts(Line(page, "lumps"), "standing"));
+        Assert.Equal([5.0, 4.0], page.GetProperty("judged")[0].GetProperty("marks").EnumerateArray().Select(m => m.GetDouble()));
+        Assert.Empty((await ada.Get("/api/uses/a%20tent")).GetProperty("samples").EnumerateArray());
+        var other = await (await house.Register("Bea")).Get("/api/uses/socks");
+        Assert.Empty(other.GetProperty("samples").EnumerateArray());
+        Assert.Empty(other.GetProperty("uses").EnumerateArray());
     }
 
     [Fact]
@@ -213,7 +257,7 @@ public class HoldingTests(House house) : IClassFixture<House>
         var lot = (await ada.Lot(code)).GetProperty("lot");
         Assert.Equal("strips", lot.GetProperty("route").GetProperty("holding").GetString());
         Assert.Equal(JsonValueKind.Null, lot.GetProperty("next").ValueKind);
-        Assert.Contains("socks: strips", (await ada.Lot(code)).GetProperty("changes").ToString());
+        Assert.Contains("socks: in strips", (await ada.Lot(code)).GetProperty("changes").ToString());
 
         object aim = new { wraps = "12", lotId = top };
         Assert.Equal(

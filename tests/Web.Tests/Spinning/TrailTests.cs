@@ -72,6 +72,11 @@ public class TrailTests(House house) : IClassFixture<House>
                 .EnumerateArray()
                 .Select(t => t.GetProperty("yarn").GetProperty("wrapsPerInch").GetDouble())
         );
+        // Each is told against every other one, and nothing against itself.
+        Assert.Equal(
+            ["3 WPI finer than read 1.", "2 WPI finer than read 2.", "no difference you could measure from read 3.", ""],
+            Details(tried).GetProperty("aim").GetProperty("trials")[3].GetProperty("against").EnumerateArray().Select(a => a.GetString())
+        );
         Assert.Equal(
             ["aim.trials[1].wraps empty"],
             (

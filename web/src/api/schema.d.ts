@@ -2070,6 +2070,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/uses/{use}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** The samples that are for one use, beside one another. */
+    get: operations['compareUse'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/comparing/{code}': {
     parameters: {
       query?: never;
@@ -5337,6 +5354,11 @@ export interface components {
       becomes: components['schemas']['BecomesView'][];
       /** @description How even, how lofty, neps, how it feels; empty for nothing. */
       noted: string;
+      /**
+       * @description How it differs from each of the trail, in its order; empty for itself and where the trail is longer than can be
+       *         overlooked.
+       */
+      against: string[];
     };
     /**
      * @description Where strands run from while they are plied.
@@ -8183,6 +8205,19 @@ export interface components {
      * @enum {unknown}
      */
     Use: 'nextToSkin' | 'lace' | 'jumpers' | 'socks' | 'drape' | 'outerWear' | 'rugs' | 'felt' | 'blankets' | 'locks';
+    /** @description The yarns that are for one use, beside one another. */
+    UsePage: {
+      /** @description As it was asked for. */
+      use: string;
+      /** @description All uses that samples are for, the most frequent first. */
+      uses: string[];
+      /** @description The newest first. */
+      samples: components['schemas']['UsedSample'][];
+      lines: components['schemas']['CompareLineView'][];
+      judged: components['schemas']['JudgedLine'][];
+      /** @description What differs between them besides what is compared. */
+      otherwise: components['schemas']['Otherwise'][];
+    };
     /** @description A use with what speaks for and against it. */
     UseVerdict: {
       /** @description The use. */
@@ -8193,6 +8228,12 @@ export interface components {
       for: string[];
       /** @description Reasons for care. */
       against: string[];
+    };
+    /** @description A sample in a comparison of yarns of one use. */
+    UsedSample: {
+      sample: components['schemas']['SampleView'];
+      /** @description Of its lot, in words. */
+      colour: string;
     };
     /** @description What a thing usually takes. */
     UsualYarn: {
@@ -17093,6 +17134,55 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['FeltBallView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  compareUse: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        use: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['UsePage'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
         };
       };
       /** @description Unauthorized */

@@ -58,6 +58,7 @@ export const asks = byPath({
     server.queryOptions('get', '/api/lots/{code}/where', { params: { path: { code: code! } } }),
   ],
   'lots/:code/sample': ofLot,
+  'uses/:use': ({ use }: At) => [server.queryOptions('get', '/api/uses/{use}', { params: { path: { use: use! } } })],
   aim: none,
   faults: none,
   samples: () => [server.queryOptions('get', '/api/lots', { params: { query: { prepared: true } } })],

@@ -20,6 +20,7 @@ export const scripts: Record<PagePath, () => Promise<ComponentType>> = {
   'lots/:code/compare': async () => (await import('../comparing/ComparePage')).ComparePage,
   'lots/:code/where': async () => (await import('../lots/WherePage')).WherePage,
   'lots/:code/sample': async () => (await import('../sampling/KeepSample')).KeepSample,
+  'uses/:use': async () => (await import('../comparing/UsePage')).UsePage,
   aim: async () => (await import('../spinning/AimPage')).AimPage,
   faults: async () => (await import('../spinning/FaultsPage')).FaultsPage,
   samples: async () => (await import('../sampling/SampleWall')).SampleWall,

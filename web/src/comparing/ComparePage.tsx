@@ -12,10 +12,9 @@ import { Problem, type Schema } from '../api/client';
 import { Ways } from '../drawings/Ways';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
-import { drawWord, formOf, formWord, parentage, preparedAsWord, scaleWord, stepWord } from '../ui/words';
-import { Marks } from './Marks';
+import { drawWord, formOf, formWord, parentage, preparedAsWord, stepWord } from '../ui/words';
+import { FigureRows, JudgedRows } from './FigureRows';
 import { useComparison } from './queries';
-import { comparedWord } from './words';
 import styles from './ComparePage.module.css';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
@@ -124,13 +123,6 @@ const Key = ({ colour, children }: { colour: string; children: string }) => (
   </span>
 );
 
-const standingMark: Record<Schema['Standing'], string> = {
-  notKnown: '',
-  asGood: '',
-  better: 'better',
-  worse: '',
-};
-
 /** One column for each way; only what differs beyond its doubt is marked. */
 function FiguresOfEachWay({ page }: { page: Schema['ComparePage'] }) {
   return (
@@ -162,39 +154,8 @@ function FiguresOfEachWay({ page }: { page: Schema['ComparePage'] }) {
               <TableCell key={w.name}>{w.road.map((s) => stepWord[s].toLowerCase()).join(', ')}</TableCell>
             ))}
           </TableRow>
-          {page.lines.map((line) => (
-            <TableRow key={line.by}>
-              <TableCell component="th" className={styles.headCell} scope="row">
-                {comparedWord[line.by]}
-              </TableCell>
-              {line.cells.map((cell, i) => (
-                <TableCell key={i}>
-                  {cell.text === null ? (
-                    <span className={typography.quiet}>not known</span>
-                  ) : (
-                    <>
-                      {cell.text} <span className={styles.quiet}>± {cell.giveOrTake}</span>
-                      {standingMark[cell.standing] && (
-                        <strong className={styles.strong}>{standingMark[cell.standing]}</strong>
-                      )}
-                    </>
-                  )}
-                </TableCell>
-              ))}
-            </TableRow>
-          ))}
-          {page.judged.map((line) => (
-            <TableRow key={line.scale}>
-              <TableCell component="th" scope="row">
-                {scaleWord[line.scale][0].toLowerCase()}
-              </TableCell>
-              {line.marks.map((mark, i) => (
-                <TableCell key={i}>
-                  <Marks scale={line.scale} mark={mark} />
-                </TableCell>
-              ))}
-            </TableRow>
-          ))}
+          <FigureRows lines={page.lines} />
+          <JudgedRows judged={page.judged} />
           {page.ways.some((w) => w.notes.length > 0) && (
             <TableRow>
               <TableCell component="th" scope="row">

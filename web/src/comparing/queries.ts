@@ -11,3 +11,7 @@ export const useComparison = (code: string, wanted: string) =>
 /** Of a lot of yarn: what was rehearsed, beside what became of it. */
 export const useRehearsed = (code: string) =>
   server.useQuery('get', '/api/comparing/{code}/rehearsed', { params: { path: { code } } });
+
+/** The samples that are for one use. */
+export const useUse = (use: string) =>
+  server.useQuery('get', '/api/uses/{use}', { params: { path: { use } } }, { placeholderData: (old) => old });

@@ -1,5 +1,16 @@
 import type { Schema } from '../api/client';
 
+export const otherwiseWord: Record<Schema['Otherwise'], string> = {
+  draw: 'the draw',
+  plies: 'the plies',
+  thickness: 'their thickness',
+  twist: 'the twist',
+  spinner: 'who spun',
+  preparer: 'who prepared',
+  day: 'the day',
+  amount: 'how much was prepared',
+};
+
 export const comparedWord: Record<Schema['ComparedBy'], string> = {
   yield: 'kept of what was taken',
   restShare: 'noil',

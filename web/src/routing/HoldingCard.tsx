@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import type { Schema } from '../api/client';
 import { Held } from '../drawings/Held';
-import { drawWord, holdingWord } from '../ui/words';
+import { drawWord, holdingWord, sentence } from '../ui/words';
 import styles from './HoldingCard.module.css';
 
 interface HoldingCardProps {
@@ -21,7 +21,7 @@ export function HoldingCard({ way, colour, isFirst, choose, leave }: HoldingCard
       <Held holding={way.holding} order={way.order} colour={colour} />
       <div className={styles.words}>
         <h2>
-          {word.charAt(0).toUpperCase() + word.slice(1)}
+          {sentence(word)}
           <span className={styles.quiet}>{way.chosen ? 'chosen' : isFirst ? 'most speaks for it' : ''}</span>
         </h2>
         <p>
@@ -29,7 +29,7 @@ export function HoldingCard({ way, colour, isFirst, choose, leave }: HoldingCard
         </p>
         {way.for.slice(0, 2).map((r) => (
           <p className={styles.for} key={r}>
-            {r.charAt(0).toUpperCase() + r.slice(1)}
+            {sentence(r)}
           </p>
         ))}
         {way.against.slice(0, 2).map((r) => (

@@ -8,7 +8,7 @@ import { useRoutes } from './queries';
 import { RouteBand } from '../drawings/RouteBand';
 import { Figure, MassOf, NumberOf } from '../ui/Figure';
 import { Notice, ProblemNotice, Section } from '../ui/Notices';
-import { aimWord, formOf, preparedAsWord, stepWord } from '../ui/words';
+import { aimWord, formOf, preparedAsWord, sentence, stepWord } from '../ui/words';
 import { WordToggle } from '../ui/WordToggle';
 import { HoldingCard } from './HoldingCard';
 import { Needed } from './Needed';
@@ -29,8 +29,10 @@ export function RoutesPage() {
   if (routes.isLoadingError) return <ProblemNotice error={routes.error} retry={() => void routes.refetch()} />;
   if (!routes.data) return null;
   const page = routes.data;
+  // What was tapped counts, though the ways for it are still on their way.
+  const wanted = aim ?? page.aim;
   const choose = (way: Pick<Schema['ChooseRoute'], 'preparation' | 'holding'>) =>
-    change.go(() => api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: page.aim, ...way } }));
+    change.go(() => api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: wanted, ...way } }));
   const leave = () => change.go(() => api.DELETE('/api/lots/{code}/route', { params: { path: { code } } }));
   const mayChoose = session.data?.workshop?.role !== 'looker';
 
@@ -45,7 +47,7 @@ export function RoutesPage() {
         <p className={clsx(layout.above8, layout.below4)}>Wanted:</p>
         <WordToggle
           label="Wanted"
-          value={page.aim}
+          value={wanted}
           onChange={setAim}
           words={(Object.keys(aimWord) as Schema['Aim'][]).map((a) => ({ value: a, word: aimWord[a] }))}
         />
@@ -183,5 +185,3 @@ function RouteCard({ route, left, place, choose, leave }: CardProps) {
     </section>
   );
 }
-
-const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);

@@ -34,6 +34,16 @@ export function SampleWall() {
           placeholder="socks, soft, lace"
         />
       </Row>
+      {purposes(all, purpose).length > 0 && (
+        <Row align="center" gap={1}>
+          <p>Side by side, those for</p>
+          {purposes(all, purpose).map((use) => (
+            <Button key={use} size="small" component={RouterLink} to={`/uses/${encodeURIComponent(use)}`}>
+              {use}
+            </Button>
+          ))}
+        </Row>
+      )}
       {all.length === 0 ? (
         <p>No sample yet. Spin a little of a prepared lot and keep what came of it.</p>
       ) : (
@@ -71,6 +81,14 @@ const fits = (s: Schema['SampleView'], purpose: string) =>
     .every((word) =>
       [...s.uses, s.verdict, s.parentage, formOf(s.form, s.fibre)].join(' ').toLowerCase().includes(word),
     );
+
+/** Uses that at least two of the samples are for, and that the purpose does not leave out. */
+function purposes(hung: readonly Schema['HungSample'][], purpose: string): string[] {
+  const uses = hung.flatMap((h) => h.sample.uses.map((use) => use.toLowerCase()));
+  return [...new Set(uses)]
+    .filter((use) => uses.filter((u) => u === use).length > 1 && use.includes(purpose.trim().toLowerCase()))
+    .slice(0, 6);
+}
 
 function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpose: string }) {
   const [ref, width] = useWidth<HTMLDivElement>();

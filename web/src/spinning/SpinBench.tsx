@@ -110,26 +110,32 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
       {d.holdings.length > 1 && (
-        <WordToggle
-          label="How it is held"
-          disabled={!mayLog || holding.busy}
-          value={d.holding ?? ('' as Schema['Holding'])}
-          onChange={(held) =>
-            held !== d.holding && holding.send({ kind: 'noteHolding', holding: held, at: tappedAt() })
-          }
-          words={d.holdings.map((value) => ({ value, word: holdingWord[value] }))}
-        />
+        <Row align="center" gap={1}>
+          <p className={typography.quiet}>Held</p>
+          <WordToggle
+            label="How it is held"
+            disabled={!mayLog || holding.busy}
+            value={d.holding ?? ('' as Schema['Holding'])}
+            onChange={(held) =>
+              held !== d.holding && holding.send({ kind: 'noteHolding', holding: held, at: tappedAt() })
+            }
+            words={d.holdings.map((value) => ({ value, word: holdingWord[value] }))}
+          />
+        </Row>
       )}
       <ProblemNotice error={holding.error} />
-      <WordToggle
-        label="How it is drawn"
-        disabled={!mayLog || drawing.busy}
-        value={d.draw ?? ('' as Schema['Draw'])}
-        onChange={(draw) =>
-          draw !== ('' as string) && draw !== d.draw && drawing.send({ kind: 'noteDraw', draw, at: tappedAt() })
-        }
-        words={(Object.keys(drawWord) as Schema['Draw'][]).map((value) => ({ value, word: drawWord[value] }))}
-      />
+      <Row align="center" gap={1}>
+        <p className={typography.quiet}>Drawn</p>
+        <WordToggle
+          label="How it is drawn"
+          disabled={!mayLog || drawing.busy}
+          value={d.draw ?? ('' as Schema['Draw'])}
+          onChange={(draw) =>
+            draw !== ('' as string) && draw !== d.draw && drawing.send({ kind: 'noteDraw', draw, at: tappedAt() })
+          }
+          words={(Object.keys(drawWord) as Schema['Draw'][]).map((value) => ({ value, word: drawWord[value] }))}
+        />
+      </Row>
       <ProblemNotice error={drawing.error} />
       <Trail view={d.aim} colour={colour} said={d.trail.map((t) => t.changed)} />
       {mayLog && (

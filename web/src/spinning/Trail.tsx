@@ -1,6 +1,9 @@
+import Button from '@mui/material/Button';
+import { useState } from 'react';
 import type { Schema } from '../api/client';
 import { magnifiedFor } from '../drawings/Yarn';
 import { Column } from '../ui/layouts';
+import { sentence } from '../ui/words';
 import { YarnRow } from './YarnRow';
 import typography from '../ui/typography.module.css';
 import styles from './Trail.module.css';
@@ -22,6 +25,9 @@ export function Trail({
     Math.max(0.2, ...[view.target, view.plyBack, ...view.trials.map((t) => t.yarn)].map((y) => y.diameterMillimetres)),
   );
   const row = { colour, magnified };
+  // One of the trail that the others are held against, instead of the one that is wanted.
+  const [chosen, setChosen] = useState<number | null>(null);
+  const against = chosen !== null && view.trials[chosen]?.against.length ? chosen : null;
   return (
     <Column gap={0.5}>
       <YarnRow name="washed" yarn={view.target} {...row}>
@@ -35,7 +41,14 @@ export function Trail({
           {(said[i] || trial.noted) && (
             <p className={typography.quiet}>{[said[i], trial.noted].filter(Boolean).join('; ')}</p>
           )}
-          <p style={{ fontWeight: trial.isThere ? 700 : 400 }}>{trial.sentence}</p>
+          <p style={{ fontWeight: trial.isThere ? 700 : 400 }}>
+            {against === null || against === i ? trial.sentence : sentence(trial.against[against]!)}
+          </p>
+          {trial.against.length > 1 && (
+            <Button size="small" aria-pressed={against === i} onClick={() => setChosen(against === i ? null : i)}>
+              {against === i ? 'Against the wanted yarn again' : 'Hold the others against this'}
+            </Button>
+          )}
           {i === view.trials.length - 1 && trial.next && (
             <p className={styles.said} role="status">
               {trial.next}

@@ -397,3 +397,6 @@ export const twistWord: Record<Schema['TwistDirection'], string> = {
   z: 'Z, turns clockwise',
   s: 'S, turns anticlockwise',
 };
+
+/** Words as the beginning of a sentence. */
+export const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
