@@ -99,15 +99,13 @@ public sealed class CardPlanner(RequestContext context, BreedBooks books, LoadDe
             Mass.FromGrams(plan.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured),
             plan.TakenOff,
             plan.Order,
-            [.. cautions.Select(c => Words(c, tool!, micron))]
+            // That a staple is too long for any cards the station says itself, whatever cards are chosen.
+            [.. cautions.Where(c => c != CardCaution.StapleTooLong).Select(c => Words(c, tool!, micron))]
         );
 
     private static string Words(CardCaution caution, ToolRow tool, Span? micron) =>
         caution switch
         {
-            CardCaution.StapleTooLong => FormattableString.Invariant(
-                $"Its staple is longer than {CardingStation.LongestMillimetres} mm: it tangles and breaks on cards. Comb it, or spin it from the lock."
-            ),
             CardCaution.StapleLong => FormattableString.Invariant(
                 $"Its staple is longer than {CardFit.CardsWellMillimetres} mm: lay thin loads on crosswise, give few strokes, and lift it off loose."
             ),

@@ -95,6 +95,10 @@ public sealed record HoldingView(
 /// <param name="Holding">How fibre that is ready is held; left out for a preparation.</param>
 public sealed record ChooseRoute(Aim Aim, PreparedAs? Preparation = null, Holding? Holding = null);
 
+/// <summary>What is known of a lot at a station.</summary>
+/// <param name="Sentence">What speaks against it; null where nothing does.</param>
+public sealed record KnownHereView(string? Sentence);
+
 /// <summary>How much has to go in.</summary>
 public sealed record NeededView(MassFigure Wanted, MassFigure AtMedian, MassFigure NineInTen, NumberFigure Yield, string Experience);
 
@@ -117,6 +121,11 @@ public static class RouteEndpoints
             .ProducesProblem(404)
             .ProducesProblem(422);
         group.MapDelete("/route", Leave).Named("leaveRoute", "Leaves the chosen route.").Changes().ProducesProblem(404);
+        group
+            .MapGet("/at/{step}", At)
+            .Named("readKnownHere", "What is known of a lot that speaks against a station it stands at.")
+            .ProducesProblem(404)
+            .ProducesProblem(400);
         group
             .MapGet("/needed", Needed)
             .Named("readNeeded", "How much must go in for a wanted weight.")
@@ -151,6 +160,25 @@ public static class RouteEndpoints
                     cancellationToken
                 )
             );
+    }
+
+    private static async Task<Results<Ok<KnownHereView>, ProblemHttpResult>> At(
+        CodeParameter code,
+        WordParameter<StepKind> step,
+        EarthyTuftDb db,
+        BreedBooks books,
+        CancellationToken cancellationToken
+    )
+    {
+        if (await LotDossier.Of(db, code.Value, cancellationToken) is not { } dossier)
+        {
+            return Problems.NotHere("lot");
+        }
+
+        var lot = dossier.Lot;
+        var (facts, _) = FactsOf.Lot(dossier, await books.Here(cancellationToken));
+        var known = KnownHere.Of(step.Value, lot.Form, lot.MadeBy, facts, lot.Route);
+        return TypedResults.Ok(new KnownHereView(known is null ? null : RouteWords.Known(known, lot, facts)));
     }
 
     private static async Task<Results<Ok<RoutesPage>, ProblemHttpResult>> Choose(

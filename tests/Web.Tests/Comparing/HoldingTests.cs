@@ -173,6 +173,42 @@ public class HoldingTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task At_a_station_one_sentence_says_what_speaks_against_it()
+    {
+        var ada = await house.Register();
+        var (_, down) = await ada.TakeIn(
+            new
+            {
+                mass = "300",
+                form = "clean",
+                fibre = "yak",
+            }
+        );
+        async Task<string?> Said(string code, string step) =>
+            (await ada.Get($"/api/lots/{code}/at/{step}")).GetProperty("sentence").GetString();
+        Assert.Contains("was not dehaired", await Said(down, "card"));
+        Assert.Null(await Said(down, "dehair"));
+        var (_, clean) = await ada.TakeIn(
+            new
+            {
+                mass = "300",
+                form = "clean",
+                breed = "Gotland",
+            }
+        );
+        Assert.Null(await Said(clean, "card"));
+        (await ada.Send(HttpMethod.Put, $"/api/lots/{clean}/route", new { aim = "worstedHard", preparation = "top" })).Expect(200);
+        Assert.Equal(
+            $"{clean} is wanted worsted and hard: the route that was chosen for it goes on with combing.",
+            await Said(clean, "card")
+        );
+        Assert.Null(await Said(clean, "comb"));
+        (await ada.Send(HttpMethod.Get, "/api/lots/Z-99/at/card")).Refused(404, "not-here");
+        (await ada.Send(HttpMethod.Get, $"/api/lots/{clean}/at/knitting")).Expect(400);
+        (await (await house.Register("Bea")).Send(HttpMethod.Get, $"/api/lots/{clean}/at/card")).Refused(404, "not-here");
+    }
+
+    [Fact]
     public async Task Yarns_of_one_use_stand_beside_one_another_whatever_they_were_made_of()
     {
         var ada = await house.Register();

@@ -868,6 +868,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/lots/{code}/at/{step}': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** What is known of a lot that speaks against a station it stands at. */
+    get: operations['readKnownHere'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/lots/{code}/needed': {
     parameters: {
       query?: never;
@@ -4549,6 +4566,11 @@ export interface components {
       /** @description What was tested, and when; empty where nothing was. */
       test: string;
       ball: null | components['schemas']['FeltBallView'];
+    };
+    /** @description What is known of a lot at a station. */
+    KnownHereView: {
+      /** @description What speaks against it; null where nothing does. */
+      sentence: null | string;
     };
     /**
      * @description How the locks are laid on the cloth.
@@ -12296,6 +12318,65 @@ export interface operations {
       };
       /** @description Unprocessable Entity */
       422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  readKnownHere: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path: {
+        code: string;
+        step: string;
+      };
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['KnownHereView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown;
         };

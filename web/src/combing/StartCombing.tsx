@@ -8,6 +8,7 @@ import { tappedAt } from '../api/clock';
 import { useBeginRun } from '../runs/beginRun';
 import { SelectField } from '../ui/SelectField';
 import { MassOf } from '../ui/Figure';
+import { KnownHere } from '../runs/KnownHere';
 import { LotChips } from '../ui/LotChips';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
@@ -125,6 +126,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
       <Column gap={1.5}>
         <h2>Comb in loads</h2>
         <LotChips lots={lots} chosen={lotIds} onChange={setChosen} first="comb" />
+        <KnownHere step="comb" code={lots.find((l) => l.id === lotIds[0])?.code} />
         {view && (
           <Row align="end" gap={3}>
             <MassOf mass={view.perLoad} label={`${view.loads} ${view.loads === 1 ? 'load' : 'loads'} of`} size="big" />

@@ -27,6 +27,7 @@ import { Trail } from './Trail';
 import { structureWord, toleranceWord } from './words';
 import { WrapsField } from '../ui/WrapsField';
 import layout from '../ui/layout.module.css';
+import { KnownHere } from '../runs/KnownHere';
 import typography from '../ui/typography.module.css';
 
 /** The yarn that is wanted on one line, each ply-back under it at the same scale, and what to change next. */
@@ -104,6 +105,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           )}
         </p>
       </div>
+      <KnownHere step="spin" code={lot?.code} />
       <Row align="start" gap={1.5}>
         <WrapsField
           label="Washed yarn, wraps an inch"
