@@ -138,8 +138,9 @@ public enum Drive
 
 /// <summary>A whorl, or a mark of speed.</summary>
 /// <param name="Name">What it is called or marked with.</param>
-/// <param name="Ratio">Turns of the flyer for one treadle; of an electric flyer for one second; above zero.</param>
-public sealed record Whorl(string Name, double Ratio)
+/// <param name="Ratio">Turns of the flyer for one treadle; of an electric flyer for one second; above zero. Null for a mark on a dial whose
+/// turns nobody knows: it is kept as it stands, and turns are told without a count.</param>
+public sealed record Whorl(string Name, double? Ratio)
 {
     /// <summary>Ratios that can be.</summary>
     public const double Least = 0.1,

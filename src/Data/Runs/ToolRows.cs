@@ -242,7 +242,7 @@ internal static class StoredTools
 
     private sealed record StoredBobbin(string Name, double Grams, string Kate);
 
-    private sealed record StoredWhorl(string Name, double Ratio);
+    private sealed record StoredWhorl(string Name, double? Ratio);
 
     private sealed record StoredWinder(double RoundMillimetres, IReadOnlyList<StoredUpkeep> Upkeep);
 

@@ -16,32 +16,62 @@ public sealed record YarnWay(IReadOnlyList<StoredLot> Lots, Guid? SpunBy, string
     /// <summary>Yarn is plied and washed, and a cable plied twice: no yarn is more steps from its fibre.</summary>
     private const int MostSteps = 5;
 
-    /// <summary>What the singles of a yarn were spun from; null where they were not spun here.</summary>
-    public static async Task<LotForm?> FormSpunFrom(EarthyTuftDb db, Guid lot, CancellationToken cancellationToken)
+    /// <summary>What the singles of some yarns were spun from; those whose singles were not spun here are not among them.</summary>
+    public static async Task<IReadOnlyDictionary<Guid, LotForm>> FormsSpunFrom(
+        EarthyTuftDb db,
+        IReadOnlyCollection<Guid> lots,
+        CancellationToken cancellationToken
+    )
     {
-        for (var (at, step) = (lot, 0); step < MostSteps; step++)
+        var forms = new Dictionary<Guid, LotForm>();
+        // Where each of them has come to on its way back.
+        var at = lots.Distinct().ToDictionary(l => l, l => l);
+        for (var step = 0; step < MostSteps && at.Count > 0; step++)
         {
-            var source = await db
+            Guid[] made = [.. at.Values.Distinct()];
+            var takings = await db
                 .Flows.AsNoTracking()
-                .Where(f => f.LotId == at && f.Role == FlowRole.Out && !f.Voided)
-                .SelectMany(f => db.Flows.Where(i => i.EntryId == f.EntryId && i.Role == FlowRole.In && i.LotId != null && !i.Voided))
-                .OrderBy(i => i.Ordinal)
-                .Join(db.Lots, i => i.LotId, l => l.Id, (_, l) => new { l.Id, l.Form })
-                .FirstOrDefaultAsync(cancellationToken);
-            if (source is null)
+                .Where(f => made.Contains(f.LotId!.Value) && f.Role == FlowRole.Out && !f.Voided)
+                .SelectMany(
+                    f => db.Flows.Where(i => i.EntryId == f.EntryId && i.Role == FlowRole.In && i.LotId != null && !i.Voided),
+                    (f, i) =>
+                        new
+                        {
+                            Made = f.LotId!.Value,
+                            i.Ordinal,
+                            i.LotId,
+                        }
+                )
+                .Join(
+                    db.Lots,
+                    i => i.LotId,
+                    l => l.Id,
+                    (i, l) =>
+                        new
+                        {
+                            i.Made,
+                            i.Ordinal,
+                            l.Id,
+                            l.Form,
+                        }
+                )
+                .ToListAsync(cancellationToken);
+            var first = takings.GroupBy(t => t.Made).ToDictionary(g => g.Key, g => g.MinBy(t => t.Ordinal)!);
+            foreach (var (lot, came) in at.ToArray())
             {
-                return null;
+                at.Remove(lot);
+                if (first.TryGetValue(came, out var source) && source.Form.IsSpun())
+                {
+                    at[lot] = source.Id;
+                }
+                else if (source is not null)
+                {
+                    forms[lot] = source.Form;
+                }
             }
-
-            if (!source.Form.IsSpun())
-            {
-                return source.Form;
-            }
-
-            at = source.Id;
         }
 
-        return null;
+        return forms;
     }
 
     /// <summary>Follows it in the entries around the lot.</summary>

@@ -54,6 +54,12 @@ public static class AimEndpoints
             .MapPut("/usual", EnoughEndpoints.ChangeUsual)
             .Named("changeUsualYarn", "Replaces the table of what things usually take, or brings the typical one back.")
             .Changes();
+        group.MapGet("/remains", BobbinEndpoints.Remains).Named("listRemains", "Bobbins that were plied in part.");
+        group
+            .MapGet("/wind", BobbinEndpoints.Wind)
+            .Named("planWinding", "Yarn wound off onto weaving bobbins, shuttles or a cone.")
+            .ProducesProblem(404)
+            .ProducesProblem(422);
         group.MapGet("/week", WeekEndpoints.Week).Named("readSpunWeek", "Metres of singles spun since Monday, by each member.");
         group.MapGet("/pace", PaceEndpoints.Pace).Named("readSpinPace", "Metres and grams spun in an hour, by preparation and draw.");
         group

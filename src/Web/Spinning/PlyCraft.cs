@@ -88,14 +88,11 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         var plans = runs.ToDictionary(r => r.Id, r => StoredSpin.PlyPlan(r.Plan));
         var firsts = plans.Values.Where(p => p.Of.Count > 0).Select(p => p.Of[0].Lot).ToHashSet();
         var lots = await db.Lots.AsNoTracking().Where(l => firsts.Contains(l.Id)).ToDictionaryAsync(l => l.Id, cancellationToken);
-        var described = new List<DescribedRun>();
-        foreach (var run in runs)
-        {
-            var first = plans[run.Id].Of.Select(s => lots.GetValueOrDefault(s.Lot)).FirstOrDefault();
-            described.Add(Describe(run, await skeins.Of(first, cancellationToken)));
-        }
-
-        return described;
+        var own = await skeins.Of(
+            [.. runs.Select(r => plans[r.Id].Of.Select(s => lots.GetValueOrDefault(s.Lot)).FirstOrDefault())],
+            cancellationToken
+        );
+        return [.. runs.Zip(own, Describe)];
     }
 
     private async Task<(Result<PlyPlan> Plan, OwnYarn Own)> Plan(
@@ -384,7 +381,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                 SpinWords.Clock(state),
                 SpinWords.Bobbins(state, tool, unit),
                 SpinWords.Counts(state),
-                [.. SpinWords.ToldBack(state, plies: true)],
+                [.. SpinWords.Heavier(state, context.Workshop.ScaleStepGrams), .. SpinWords.ToldBack(state, plies: true)],
                 by,
                 StoredSpin.Events(run).LastOrDefault()?.Id
             )

@@ -17,7 +17,11 @@ public sealed class SkeinBook(EarthyTuftDb db, RequestContext context, BreedBook
 
     /// <summary>What is learned of yarn of a lot, of fibre that is to be spun or of what was spun.</summary>
     /// <param name="lot">Null for any fibre.</param>
-    public async Task<OwnYarn> Of(LotRow? lot, CancellationToken cancellationToken)
+    public async Task<OwnYarn> Of(LotRow? lot, CancellationToken cancellationToken) => (await Of([lot], cancellationToken))[0];
+
+    /// <summary>The same of several lots, in their order.</summary>
+    /// <param name="lots">Each null for any fibre.</param>
+    public async Task<IReadOnlyList<OwnYarn>> Of(IReadOnlyList<LotRow?> lots, CancellationToken cancellationToken)
     {
         var book = await books.Here(cancellationToken);
         var key = ("skeins", context.Workshop.WorkshopId, revisions.Of(context.Workshop.WorkshopId, News.Log, News.Runs));
@@ -27,14 +31,27 @@ public sealed class SkeinBook(EarthyTuftDb db, RequestContext context, BreedBook
             cache.Set(key, skeins, Believed);
         }
 
-        var form =
-            lot is null ? (LotForm?)null
-            : lot.Form.IsSpun() ? await YarnWay.FormSpunFrom(db, lot.Id, cancellationToken)
-            : lot.Form;
-        return OwnYarn.Of(
-            skeins!,
-            new SpunOf(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), form),
-            YarnFigures.TypicalOf(lot?.Fibre, form)
+        var forms = await YarnWay.FormsSpunFrom(
+            db,
+            [.. lots.OfType<LotRow>().Where(l => l.Form.IsSpun()).Select(l => l.Id)],
+            cancellationToken
         );
+        return
+        [
+            .. lots.Select(lot =>
+            {
+                var form =
+                    lot is null ? (LotForm?)null
+                    : lot.Form.IsSpun()
+                        ? forms.TryGetValue(lot.Id, out var from) ? from
+                            : null
+                    : lot.Form;
+                return OwnYarn.Of(
+                    skeins!,
+                    new SpunOf(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), form),
+                    YarnFigures.TypicalOf(lot?.Fibre, form)
+                );
+            }),
+        ];
     }
 }

@@ -137,6 +137,35 @@ internal static class SpinWords
                 .Where(s => s.Length > 0)
         );
 
+    /// <summary>What to do with two yarns that differ, where both go into one thing.</summary>
+    internal const string InOneThing = "In one thing: two rows of each in turn, or the heavier where it wears.";
+
+    /// <summary>By how much one is heavier than another.</summary>
+    internal static string Heavier(SkeinDifference of) =>
+        Invariant($"{Math.Abs(of.HeavierPercent):0} % {(of.HeavierPercent > 0 ? "heavier" : "lighter")}");
+
+    /// <summary>Skeins of one plying that are seen to differ from the first.</summary>
+    public static IEnumerable<string> Heavier(SpinState state, double scaleStepGrams)
+    {
+        var told = state
+            .Bobbins.Select((b, i) => (At: i + 1, b.Filled.Grams, b.Filled.Measured.Metres))
+            .Where(b => b is { Grams: > 0, Metres: > 0 })
+            .Select(b => (b.At, Grams: b.Grams!.Value, Tex: b.Grams!.Value / b.Metres!.Value * 1000))
+            .ToArray();
+        string[] others =
+        [
+            .. told.Skip(1)
+                .Select(b => (b.At, Of: SkeinDifference.Of(told[0].Tex, b.Tex, told[0].Grams, b.Grams, scaleStepGrams)))
+                .Where(b => b.Of.Differs)
+                .Select(b => $"skein {b.At} is {Heavier(b.Of)}"),
+        ];
+        if (others.Length > 0)
+        {
+            var said = string.Join(", ", others);
+            yield return $"{char.ToUpperInvariant(said[0])}{said[1..]} for its length than skein {told[0].At}. {InOneThing}";
+        }
+    }
+
     /// <summary>What was counted, told back to the preparation.</summary>
     public static IEnumerable<string> ToldBack(SpinState state, bool plies)
     {

@@ -305,11 +305,7 @@ internal static class YarnPages
 
         var difference = SkeinDifference.Of(tex, grist, lot.MadeGrams!.Value, other.MadeGrams!.Value, context.Workshop.ScaleStepGrams);
         var sentence = difference.Differs
-            ? string.Create(
-                CultureInfo.InvariantCulture,
-                $"{Math.Abs(difference.HeavierPercent):0} % {(difference.HeavierPercent > 0 ? "heavier" : "lighter")} for its length. In one "
-                    + $"thing: two rows of each in turn, or the heavier where it wears."
-            )
+            ? $"{SpinWords.Heavier(difference)} for its length. {SpinWords.InOneThing}"
             : "No difference in grist that you could see.";
         return new YarnBeside(other.Code, sentence, Math.Round(grist, 1), difference.Differs);
     }

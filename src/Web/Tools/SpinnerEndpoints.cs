@@ -10,8 +10,10 @@ using Microsoft.EntityFrameworkCore;
 namespace EarthyTuft.Web.Tools;
 
 /// <summary>A whorl, or a mark of speed.</summary>
-/// <param name="Ratio">Turns of the flyer for one treadle; of an electric flyer for one second.</param>
-public sealed record WhorlRequest(double Ratio, [property: StringLength(30)] string? Name = null);
+/// <param name="Ratio">Turns of the flyer for one treadle; of an electric flyer for one second. Left out for a mark whose turns nobody
+/// knows.</param>
+/// <param name="Name">What it is called or marked with; needed where no ratio is told.</param>
+public sealed record WhorlRequest(double? Ratio = null, [property: StringLength(30)] string? Name = null);
 
 /// <summary>A kind of bobbins that fit a wheel.</summary>
 /// <param name="Holds">What one holds, as typed.</param>
@@ -39,8 +41,8 @@ public sealed record SpinnerRequest(
     [property: StringLength(40)] string? Weight = null
 );
 
-/// <summary>A whorl with its ratio.</summary>
-public sealed record WhorlView(string Name, double Ratio);
+/// <summary>A whorl with its ratio, null for a mark whose turns nobody knows.</summary>
+public sealed record WhorlView(string Name, double? Ratio);
 
 /// <summary>A kind of bobbins.</summary>
 /// <param name="Kate">Which kate it fits; empty where nobody said.</param>
@@ -116,7 +118,19 @@ internal static class SpinnerEndpoints
             .Need(whorls.Count <= Spinner.MostWhorls, "whorls", "too-many", $"holds more than {Spinner.MostWhorls}");
         for (var i = 0; i < whorls.Count; i++)
         {
-            guard.Within(whorls[i].Ratio, Whorl.Least, Whorl.Greatest, $"whorls[{i}].ratio");
+            if (whorls[i].Ratio is { } ratio)
+            {
+                guard.Within(ratio, Whorl.Least, Whorl.Greatest, $"whorls[{i}].ratio");
+            }
+            else
+            {
+                guard.Need(
+                    !string.IsNullOrWhiteSpace(whorls[i].Name),
+                    $"whorls[{i}].ratio",
+                    "missing",
+                    "is missing: say a ratio, or a mark by its name"
+                );
+            }
         }
 
         if (request.Kind == ToolKind.Winder)
@@ -183,7 +197,7 @@ internal static class SpinnerEndpoints
                                             : w.Name.Trim(),
                                         w.Ratio
                                     ))
-                                    .OrderBy(w => w.Ratio),
+                                    .OrderBy(w => w.Ratio ?? double.MaxValue),
                             ]
                             : [],
                         turns ? request.Drive : null,

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using EarthyTuft.Web.Tests.Runs;
 using Xunit;
 using static EarthyTuft.Web.Tests.Spinning.Skeins;
 
@@ -87,5 +88,164 @@ public class CableTests(House house) : IClassFixture<House>
         var like = await Bobbins(ada, ("150", "z"), ("140", "z"));
         cautions = Texts((await Plan(ada, "plain", 3, like.Select(b => b.Id))).GetProperty("cautions"));
         Assert.Equal(["There are fewer bobbins than strands: wind it off in equal lengths first, 3 of 33.3 g."], cautions);
+    }
+
+    [Fact]
+    public async Task What_stays_on_a_bobbin_is_offered_as_a_chain_and_a_skein_that_differs_is_told()
+    {
+        var ada = await house.Register();
+        Assert.Empty((await ada.Get("/api/spinning/remains")).EnumerateArray());
+        var bobbins = await Bobbins(ada, ("897", "z"), ("732", "z"));
+        var run = (
+            await ada.Post(
+                "/api/runs",
+                new
+                {
+                    craft = "ply",
+                    lotIds = bobbins.Select(b => b.Id),
+                    plies = 2,
+                    degrees = 28,
+                    wraps = "14",
+                }
+            )
+        ).Expect(200);
+        foreach (var (mass, length) in new[] { ("40 g", "300 m"), ("40 g", "256 m") })
+        {
+            run = (
+                await Running.Tap(
+                    ada,
+                    Id(run),
+                    new
+                    {
+                        kind = "fillBobbin",
+                        mass,
+                        length,
+                    }
+                )
+            ).Expect(200);
+        }
+
+        Assert.Contains(
+            "Skein 2 is 17 % heavier for its length than skein 1. In one thing: two rows of each in turn, or the heavier where it wears.",
+            Texts(Running.Details(run).GetProperty("sentences"))
+        );
+        (await Running.End(ada, Id(run))).Expect(204);
+        (
+            await ada.Post(
+                "/api/entries",
+                new
+                {
+                    step = "ply",
+                    from = new object[]
+                    {
+                        new
+                        {
+                            lotId = bobbins[0].Id,
+                            mass = "40 g",
+                            all = false,
+                        },
+                        new { lotId = bobbins[1].Id, all = true },
+                    },
+                    to = new[] { new { form = "plied", mass = "90 g" } },
+                }
+            )
+        ).Expect(200);
+        var stays = Assert.Single((await ada.Get("/api/spinning/remains")).EnumerateArray());
+        Assert.Equal(bobbins[0].Code, Text(stays, "code"));
+        // A fifth of 897 m, three times over, with what a ply takes up.
+        Assert.Equal("10 g, 179 m: 58.1 m of chain", Text(stays, "words"));
+        Assert.Empty((await (await house.Register("Bea")).Get("/api/spinning/remains")).EnumerateArray());
+    }
+
+    [Fact]
+    public async Task Yarn_is_wound_off_onto_what_holds_so_much()
+    {
+        var ada = await house.Register();
+        var bobbins = await Bobbins(ada, ("700", "z"), ("300", "z"));
+        async Task<string[]> Wound(string holds) =>
+            Texts(
+                (await ada.Get($"/api/spinning/wind?lotId={bobbins[0].Id}&holds={Uri.EscapeDataString(holds)}")).GetProperty("sentences")
+            );
+        Assert.Equal(["7 full of 90 m each, and 70 m over.", "8 even ones: 87.5 m, 6.25 g each."], await Wound("90 m"));
+        Assert.Equal(["2 full of 350 m each, and nothing over."], await Wound("25 g"));
+        Assert.Equal(["All of it goes on one, 700 m."], await Wound("2 kg"));
+        async Task<string[]> Refused(string holds) =>
+            (await ada.Send(HttpMethod.Get, $"/api/spinning/wind?lotId={bobbins[0].Id}&holds={holds}")).Refused();
+        Assert.Equal(["holds not-readable"], await Refused("many"));
+        Assert.Equal(["holds not-readable"], await Refused("-4"));
+        Assert.Equal(["holds out-of-range"], await Refused("0.5%20m"));
+        (await (await house.Register("Bea")).Send(HttpMethod.Get, $"/api/spinning/wind?lotId={bobbins[0].Id}&holds=90")).Refused(
+            404,
+            "not-here"
+        );
+    }
+
+    [Fact]
+    public async Task A_mark_on_a_dial_is_kept_and_takes_no_advice_away()
+    {
+        var ada = await house.Register();
+        var tool = (
+            await ada.Post(
+                "/api/tools/spinners",
+                new
+                {
+                    name = "e-wheel",
+                    kind = "electricFlyer",
+                    whorls = new object[] { new { name = "mark 5" }, new { ratio = 12, name = "middle" } },
+                }
+            )
+        ).Expect(200);
+        Assert.Equal(
+            [("middle", 12.0), ("mark 5", null)],
+            tool.GetProperty("whorls")
+                .EnumerateArray()
+                .Select(w =>
+                    (
+                        w.GetProperty("name").GetString(),
+                        w.GetProperty("ratio") is { ValueKind: JsonValueKind.Number } r ? r.GetDouble() : (double?)null
+                    )
+                )
+        );
+        Assert.Equal(
+            ["whorls[0].ratio missing"],
+            (
+                await ada.Post(
+                    "/api/tools/spinners",
+                    new
+                    {
+                        name = "another",
+                        kind = "electricFlyer",
+                        whorls = new object[] { new { name = " " } },
+                    }
+                )
+            ).Refused()
+        );
+        var (top, _) = await ada.TakeIn(
+            new
+            {
+                mass = "60",
+                form = "top",
+                breed = "Romney",
+            }
+        );
+        var run = (
+            await ada.Post(
+                "/api/runs",
+                new
+                {
+                    craft = "spin",
+                    aim = new
+                    {
+                        wraps = "14",
+                        lotId = top,
+                        by = "seconds",
+                    },
+                    toolId = Id(tool),
+                    whorl = "mark 5",
+                }
+            )
+        ).Expect(200);
+        Assert.Contains("turns in a metre", string.Join(' ', Texts(Running.Details(run).GetProperty("aim").GetProperty("sentences"))));
+        Assert.Contains("On: e-wheel, mark 5.", Texts(Running.Details(run).GetProperty("resume")));
     }
 }

@@ -1950,6 +1950,40 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/remains': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** Bobbins that were plied in part, the last one first. */
+    get: operations['listRemains'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
+  '/api/spinning/wind': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    /** How yarn of a lot is wound off. */
+    get: operations['planWinding'];
+    put?: never;
+    post?: never;
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/spinning/week': {
     parameters: {
       query?: never;
@@ -5753,6 +5787,14 @@ export interface components {
       inHand: components['schemas']['PatchView'];
       acrossRoom: components['schemas']['PatchView'];
     };
+    /** @description A bobbin of singles that was plied in part. */
+    RemainView: {
+      /** Format: uuid */
+      lotId: string;
+      code: string;
+      /** @description What stays on it, and the chain that makes. */
+      words: string;
+    };
     /** @description A part kept for a project; nothing, or 0, takes the reserve off. */
     ReserveRequest: {
       mass: null | string;
@@ -8447,16 +8489,23 @@ export interface components {
     WhorlRequest: {
       /**
        * Format: double
-       * @description Turns of the flyer for one treadle; of an electric flyer for one second.
+       * @description Turns of the flyer for one treadle; of an electric flyer for one second. Left out for a mark whose turns nobody
+       *         knows.
        */
-      ratio: number;
+      ratio?: null | number;
+      /** @description What it is called or marked with; needed where no ratio is told. */
       name?: null | string;
     };
-    /** @description A whorl with its ratio. */
+    /** @description A whorl with its ratio, null for a mark whose turns nobody knows. */
     WhorlView: {
       name: string;
       /** Format: double */
-      ratio: number;
+      ratio: null | number;
+    };
+    /** @description Yarn wound off onto weaving bobbins, shuttles or a cone. */
+    WindingView: {
+      /** @description How many, how far each goes, and how many even ones. */
+      sentences: string[];
     };
     /** @description Takes back an event that was a slip. */
     WithdrawRequest: {
@@ -16749,6 +16798,104 @@ export interface operations {
       };
       /** @description Forbidden */
       403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listRemains: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['RemainView'][];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  planWinding: {
+    parameters: {
+      query: {
+        lotId: string;
+        /** @description What one holds, as typed: a weight, or a length. */
+        holds: string;
+      };
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody?: never;
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['WindingView'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Not Found */
+      404: {
         headers: {
           [name: string]: unknown;
         };

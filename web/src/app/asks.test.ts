@@ -20,7 +20,7 @@ import { queryClient } from '../api/client';
 import { addressOf, asks, everywhere, type At, type PagePath } from './asks';
 import { loadPage } from './pages';
 
-const at: At = { code: 'G-01.4', id: '0198a1b2-0000-7000-8000-000000000001', step: 'card' };
+const at: At = { code: 'G-01.4', id: '0198a1b2-0000-7000-8000-000000000001', step: 'card', use: 'socks' };
 
 beforeEach(() => {
   asked.length = 0;

@@ -181,7 +181,15 @@ export function Tallies({
 }
 
 /** A bobbin or a skein is done: what it weighs and how long it is. */
-export function FillForm({ run, name, disabled }: { run: string; name: 'bobbin' | 'skein'; disabled: boolean }) {
+export function FillForm({
+  run,
+  name,
+  disabled,
+}: {
+  run: string;
+  name: 'bobbin' | 'cop' | 'skein';
+  disabled: boolean;
+}) {
   const tap = useTap(run);
   const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
   const fresh = { mass: '', length: '', round: '', wraps: '', degrees: '' };

@@ -1,6 +1,7 @@
 import type { Schema } from '../api/client';
 import { useSpinners } from '../api/queries';
 import { SelectField } from '../ui/SelectField';
+import { whorlWord } from './words';
 import { NumberField } from '../ui/NumberField';
 
 /** What is spun on: a tool of the workshop with its whorl, or a ratio that is not owned yet. */
@@ -30,8 +31,13 @@ export function OnTool({
   const choices = spinners.flatMap((s) =>
     (s.whorls.length > 0 ? s.whorls : [null]).map((w) => ({
       key: keyOf(s.id, w?.name ?? ''),
-      word: w ? `${s.name}, ${w.name === `${w.ratio}:1` ? w.name : `${w.name} ${w.ratio}:1`}` : s.name,
-      tool: { id: s.id, whorl: w?.name ?? '', ratio: w ? `${w.ratio}` : '', by: s.by } satisfies ToolChoice,
+      word: w ? `${s.name}, ${whorlWord(w)}` : s.name,
+      tool: {
+        id: s.id,
+        whorl: w?.name ?? '',
+        ratio: w?.ratio == null ? '' : `${w.ratio}`,
+        by: s.by,
+      } satisfies ToolChoice,
     })),
   );
   const key = value.id === null ? other : keyOf(value.id, value.whorl);

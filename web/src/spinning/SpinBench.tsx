@@ -92,6 +92,9 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
   const colour = lot.data?.lot.colour ?? '';
   useAwake(mayLog && d.clock.since !== null);
   const last = d.aim.trials.at(-1);
+  // A spindle, a quill or a great wheel winds a cop.
+  const isSpindle = d.by === 'turns';
+  const filled = isSpindle ? 'cop' : 'bobbin';
   return (
     <RunFrame
       run={run}
@@ -106,7 +109,10 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
     >
       {run.calls[0]?.act === 'restUntil' && <Notice tone="kept">{run.calls[0].sentence}</Notice>}
       <Clock run={run.id} clock={d.clock} disabled={!mayLog}>
-        <Beat each={d.aim.next?.treadles ?? null} drawMillimetres={d.aim.next?.drawMillimetres ?? null} />
+        {/* Feet are on a wheel; a spindle is turned by hand. */}
+        {d.by === 'treadles' && (
+          <Beat each={d.aim.next?.treadles ?? null} drawMillimetres={d.aim.next?.drawMillimetres ?? null} />
+        )}
         <RestButton run={run.id} disabled={!mayLog} />
       </Clock>
       {d.holdings.length > 1 && (
@@ -154,12 +160,12 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
         />
       )}
       {reading.away && <span>The server is away: it goes in by itself, with its time.</span>}
-      <Section title="Bobbins" level="h3">
+      <Section title={isSpindle ? 'Cops' : 'Bobbins'} level="h3">
         <Column gap={1.5}>
           {d.bobbins.length > 0 && (
             <Bobbins
               colour={colour}
-              words={`Bobbins: ${d.bobbins.map((b, i) => `${i + 1} ${b.mass?.text ?? ''} ${b.length}`).join('; ')}`}
+              words={`${isSpindle ? 'Cops' : 'Bobbins'}: ${d.bobbins.map((b, i) => `${i + 1} ${b.mass?.text ?? ''} ${b.length}`).join('; ')}`}
               bobbins={d.bobbins.map((b, i) => ({
                 name: `${i + 1}`,
                 holds: b.metres ?? b.mass?.grams ?? null,
@@ -185,14 +191,14 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
               <TextField
                 slotProps={{ htmlInput: { maxLength: 200 } }}
                 style={{ width: 210 }}
-                label="Whorl, dial, pull"
+                label={isSpindle ? 'Hanging or parked, how wound' : 'Whorl, dial, pull'}
                 value={settings}
                 onChange={(e) => {
                   beginning.clearError();
                   setSettings(e.target.value);
                 }}
                 error={!!beginning.error?.at('settings')}
-                helperText={beginning.error?.at('settings') ?? 'for the next bobbin'}
+                helperText={beginning.error?.at('settings') ?? `for the next ${filled}`}
               />
               {d.bobbinKinds.length > 1 && (
                 <SelectField
@@ -222,18 +228,18 @@ function Spinning({ run }: { run: RunOf<'spin'> }) {
                     )
                   }
                 >
-                  Begin a bobbin, {twistWord[direction]}
+                  Begin a {filled}, {twistWord[direction]}
                 </Button>
               ))}
             </Row>
           ) : (
             <p>
-              A bobbin is being filled, {twistWord[d.begun]}, as you sit before the wheel or look down on the spindle:
-              see to that before each start.
+              A {filled} is being filled, {twistWord[d.begun]}, as you{' '}
+              {isSpindle ? 'look down on the spindle' : 'sit before the wheel'}: see to that before each start.
             </p>
           )}
           <ProblemNotice error={beginning.error && !beginning.error.at('settings') ? beginning.error : null} />
-          <FillForm run={run.id} name="bobbin" disabled={!mayLog} />
+          <FillForm run={run.id} name={filled} disabled={!mayLog} />
         </Column>
       </Section>
       <Section title="Counted on the way" level="h3">

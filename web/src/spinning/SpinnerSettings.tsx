@@ -10,7 +10,7 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { WeightField } from '../ui/WeightField';
 import { ratios } from './ratios';
-import { driveWord, spinnerWord } from './words';
+import { driveWord, spinnerWord, whorlWord } from './words';
 import type { Schema } from '../api/client';
 import layout from '../ui/layout.module.css';
 
@@ -81,8 +81,7 @@ export function SpinnerSettings() {
           <KeptTool key={s.id} tool={s} looker={looker} change={change} placeholder="oiled, a new cord">
             {spinnerWord[s.kind as keyof typeof spinnerWord]}
             {s.roundMillimetres !== null && `, ${s.roundMillimetres / 10} cm round`}
-            {s.whorls.length > 0 &&
-              `, ${s.whorls.map((w) => (w.name === `${w.ratio}:1` ? w.name : `${w.name} ${w.ratio}:1`)).join(', ')}`}
+            {s.whorls.length > 0 && `, ${s.whorls.map(whorlWord).join(', ')}`}
             {s.drive && `, ${driveWord[s.drive]}`}
             {s.weight && `, ${s.weight.text}`}
             {s.bobbin && `, ${s.bobbin.text} to a ${s.kind === 'spindle' ? 'cop' : 'bobbin'}`}
@@ -104,7 +103,10 @@ export function SpinnerSettings() {
               <TextField
                 style={{ width: 230 }}
                 label={values.kind === 'wheel' ? 'Ratios of its whorls' : 'Turns a second at its marks'}
-                {...form.text('whorls', values.kind === 'wheel' ? '7, 11 small, 15 tiny' : '8 slow, 15 middle')}
+                {...form.text(
+                  'whorls',
+                  values.kind === 'wheel' ? '7, 11 small, 15 tiny' : '8 slow, 15 middle; or mark 3, mark 5',
+                )}
               />
               <SelectField
                 style={{ width: 240 }}

@@ -14,7 +14,7 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useSettled } from '../ui/useSettled';
 import { PlyPlan } from './PlyPlan';
-import { usePlyPlan } from './queries';
+import { usePlyPlan, useRemains } from './queries';
 import { OnTool, noTool } from './OnTool';
 import { twistWord } from '../ui/words';
 import { plyFromWord, plyWord } from './words';
@@ -28,6 +28,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   const came = lots.find((l) => l.code === wanted);
   const waiting = lots.filter((l) => l.next === 'ply');
   const [chosen, setChosen] = useState<string[] | null>(null);
+  const remains = (useRemains().data ?? []).filter((r) => lots.some((l) => l.id === r.lotId));
   const form = useFields({
     structure: 'plain' as Schema['YarnStructure'],
     plies: '2',
@@ -88,12 +89,33 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
   const colour = lots.find((l) => l.id === lotIds[0])?.colour ?? '';
   if (!open)
     return (
-      <Row align="center" gap={2}>
-        <Button variant="outlined" onClick={() => setOpen(true)}>
-          Ply by a plan
-        </Button>
-        <p className={typography.quiet}>turns from the angle, and what is left over</p>
-      </Row>
+      <Column gap={1}>
+        <Row align="center" gap={2}>
+          <Button variant="outlined" onClick={() => setOpen(true)}>
+            Ply by a plan
+          </Button>
+          <p className={typography.quiet}>turns from the angle, and what is left over</p>
+        </Row>
+        {remains.map((r) => (
+          <Row align="center" key={r.lotId} gap={1.5}>
+            <p>
+              {r.code} has {r.words}
+            </p>
+            <Button
+              size="small"
+              variant="outlined"
+              disabled={looker}
+              onClick={() => {
+                setChosen([r.lotId]);
+                form.set({ structure: 'chain' });
+                setOpen(true);
+              }}
+            >
+              Chain ply what stays of {r.code}
+            </Button>
+          </Row>
+        ))}
+      </Column>
     );
   const begin = (e: FormEvent) => {
     e.preventDefault();

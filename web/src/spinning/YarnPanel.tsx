@@ -20,6 +20,7 @@ import { finishedByWord, hangsWord } from '../ui/words';
 import { onDayTime } from '../live/time';
 import { Becomes } from './Becomes';
 import { useYarn } from './queries';
+import { WindOff } from './WindOff';
 import styles from './YarnPanel.module.css';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
@@ -109,6 +110,7 @@ export function YarnPanel({ lot }: { lot: Schema['LotHead'] }) {
           </Button>
         </Row>
       )}
+      {page.yarn && <WindOff lotId={lot.id} />}
       {page.becomes.length > 0 && (
         <div className={layout.above16}>
           <p className={layout.below8}>

@@ -20,6 +20,18 @@ export const useFaults = (lot: string | null) =>
 /** What was measured of a lot of yarn. */
 export const useYarn = (id: string) => server.useQuery('get', '/api/lots/{id}/yarn', { params: { path: { id } } });
 
+/** Bobbins that were plied in part. */
+export const useRemains = () => server.useQuery('get', '/api/spinning/remains');
+
+/** How yarn of a lot is wound off onto what holds so much. */
+export const useWinding = (lotId: string, holds: string) =>
+  server.useQuery(
+    'get',
+    '/api/spinning/wind',
+    { params: { query: { lotId, holds } } },
+    { enabled: holds !== '', retry: false, placeholderData: keepPreviousData },
+  );
+
 /** Metres spun since Monday. */
 export const useSpunWeek = () => server.useQuery('get', '/api/spinning/week');
 

@@ -17,8 +17,15 @@ describe('ratios as they are typed', () => {
     expect(ratios('8 slow; 15 middle\n20')).toHaveLength(3);
   });
 
-  it('leaves what is no figure to be refused', () => {
-    expect(ratios('small')).toEqual([{ ratio: NaN, name: null }]);
+  it('keeps a mark on a dial whose turns nobody knows', () => {
+    expect(ratios('mark 3, mark 5')).toEqual([
+      { ratio: null, name: 'mark 3' },
+      { ratio: null, name: 'mark 5' },
+    ]);
+    expect(ratios('small, 12 tiny')).toEqual([
+      { ratio: null, name: 'small' },
+      { ratio: 12, name: 'tiny' },
+    ]);
     expect(ratios('  ')).toEqual([]);
   });
 });

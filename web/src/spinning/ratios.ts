@@ -1,6 +1,6 @@
 import { number } from '../ui/figures';
 
-/** Ratios as they are typed: "7, 11 small, 15", or as they stand on a wheel: "6.5 12 17.5". */
+/** Ratios as they are typed: "7, 11 small, 15", or as they stand on a wheel: "6.5 12 17.5"; "mark 3" is a mark whose turns nobody knows. */
 export const ratios = (text: string) =>
   text
     .split(/[;\n]|,(?=\s)/)
@@ -8,4 +8,8 @@ export const ratios = (text: string) =>
     // Where nothing but figures stands side by side, each is a ratio of its own.
     .flatMap((part) => (part.every((word) => Number.isFinite(number(word))) ? part.map((word) => [word]) : [part]))
     .filter(([figure]) => figure !== '')
-    .map(([figure = '', ...name]) => ({ ratio: number(figure) ?? NaN, name: name.join(' ') || null }));
+    .map(([figure = '', ...name]) =>
+      Number.isFinite(number(figure))
+        ? { ratio: number(figure), name: name.join(' ') || null }
+        : { ratio: null, name: [figure, ...name].join(' ') },
+    );

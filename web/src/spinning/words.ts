@@ -72,3 +72,7 @@ export const firmnessWord: Record<Schema['Firmness'], string> = {
   soft: 'soft, for knitting',
   hard: 'hard, for a warp',
 };
+
+/** A whorl by its name and its ratio; a mark on a dial whose turns nobody knows by its name alone. */
+export const whorlWord = ({ name, ratio }: Schema['WhorlView']) =>
+  ratio === null || name === `${ratio}:1` ? name : `${name} ${ratio}:1`;
