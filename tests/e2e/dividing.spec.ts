@@ -172,11 +172,51 @@ test('the skein that came of a strip chart lies beside its rehearsal, with its p
   await page.getByRole('button', { name: 'Note it' }).click();
   await expect(page.getByRole('img', { name: 'A knitted patch, as thick as it was spun.' })).toBeVisible();
   await expect(
-    page.getByText('Rehearsed in singles of 135 tex; they came out at 160 tex, plying taken in.'),
+    page.getByText('Rehearsed in singles of 135 tex; they came out at 155 tex, 3 % taken up in plying.'),
   ).toBeVisible();
   await page
     .locator('input[type=file]')
     .first()
     .setInputFiles(await picture(page, ['#a2402b', '#c8a02b']));
   await expect(page.getByRole('img', { name: `Photograph of ${yarn.code}` })).toBeVisible();
+});
+
+test('a striped yarn of twenty lots: any of them is found, as often as they last, a whole repeat in sight', async ({
+  page,
+}) => {
+  await register(page);
+  const colours = ['madder', 'gold', 'woad', 'moorit', 'grey'];
+  for (let i = 0; i < 20; i++)
+    await post(page, '/api/fleeces', {
+      mass: `${32 + (i % 3)} g`,
+      form: 'top',
+      colour: colours[i % colours.length],
+      humidityPercent: 65,
+    });
+  await page.goto(at('/station/divide'));
+  await page.getByRole('button', { name: 'Arrange strips and rehearse their colours' }).click();
+  const bench = page.getByRole('region', { name: 'Strips and their colours' });
+  const { lots } = await (await page.request.get(at('/api/lots?limit=50'))).json();
+  expect(lots).toHaveLength(20);
+  for (const lot of lots) {
+    const button = bench.getByRole('button', { name: `${lot.code}, ${lot.colour}`, exact: true });
+    if (await button.count()) await button.click();
+    else {
+      await bench.getByLabel('Any other lot').fill(lot.code);
+      await page.getByRole('option', { name: new RegExp(`^${lot.code},`) }).click();
+    }
+  }
+  await bench.getByLabel('Repeat').fill('a b c d e f g h i j k l m n o p q r s t');
+  await bench.getByLabel('A strip weighs').fill('5 kg');
+  await expect(bench.getByText(/are lacking/).first()).toBeVisible();
+  await bench.getByLabel('A strip weighs').fill('5 g');
+  // Two plies take ten grams of each lot for a repeat: what lies there lasts three times.
+  await expect(bench.getByText(/The repeat is gone through 3 times: as often as what lies there gives/)).toBeVisible();
+  await expect(bench.getByText(/are lacking/)).toHaveCount(0);
+  await expect(bench.getByText(/plying takes up 3 %/)).toBeVisible();
+  await bench.getByLabel('Taken up in plying, %').fill('5');
+  await expect(bench.getByText(/plying takes up 5 %/)).toBeVisible();
+  await expect(bench.getByText(/one of every \d+ drawn/).first()).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });

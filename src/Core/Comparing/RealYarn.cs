@@ -20,7 +20,8 @@ public sealed record RealYarn(Rehearsal Rehearsed, Rehearsal? Came, double? Sing
     /// <param name="tex">The lot's grist, above zero; null where it is not known.</param>
     public static RealYarn Of(IReadOnlyList<IReadOnlyList<Strip>> strips, RehearsalWish wish, LotForm form, double? tex)
     {
-        var strands = form == LotForm.Singles ? 1 : wish.Plied.Strands(strips.Count);
+        // What plying takes up was rehearsed: the singles alone are lighter by it.
+        var strands = form == LotForm.Singles ? 1 : wish.Plied.Strands(strips.Count) * (1 + (wish.TakeUpPercent / 100));
         var singles = tex / strands;
         return new RealYarn(
             new Rehearsal(strips, wish),

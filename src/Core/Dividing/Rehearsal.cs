@@ -43,6 +43,8 @@ public enum RehearsedPattern
 /// <param name="MillimetresPerStitch">Of yarn, above zero.</param>
 /// <param name="StitchWide">How wide a stitch is, in millimetres.</param>
 /// <param name="RowHigh">How high a row is, in millimetres.</param>
+/// <param name="TakeUpPercent">By how much the singles are longer than the yarn plied of them, zero or more; zero where they stay
+/// singles.</param>
 public sealed record RehearsalWish(
     double SinglesTex,
     double? SupplyGramsPerMetre,
@@ -52,8 +54,13 @@ public sealed record RehearsalWish(
     int Rows,
     double MillimetresPerStitch,
     double StitchWide,
-    double RowHigh
-);
+    double RowHigh,
+    double TakeUpPercent = 0
+)
+{
+    /// <summary>Metres of a ply's singles in a metre of yarn: a chain takes three of one, and plying takes some up.</summary>
+    public double SinglesInYarn => Plied.TimesOfEachStrand() * (1 + (TakeUpPercent / 100));
+};
 
 /// <summary>
 /// What strips will look like as yarn and as knitting, before they are spun (docs/craft.md, section 11). Each strip becomes so many metres
@@ -101,8 +108,8 @@ public sealed class Rehearsal
     /// <summary>Metres of singles of each ply.</summary>
     public IReadOnlyList<double> Metres => [.. plies.Select(p => p[^1].To)];
 
-    /// <summary>Metres of yarn: as far as the shortest ply reaches; a chain takes three of one.</summary>
-    public double YarnMetres => Metres.Min() / wish.Plied.TimesOfEachStrand();
+    /// <summary>Metres of yarn: as far as the shortest ply reaches; a chain takes three of one, and plying takes some up.</summary>
+    public double YarnMetres => Metres.Min() / wish.SinglesInYarn;
 
     /// <summary>Metres of singles that a strip becomes.</summary>
     /// <param name="strip">The strip.</param>
@@ -110,7 +117,10 @@ public sealed class Rehearsal
 
     /// <summary>Metres of yarn that a strip is seen for.</summary>
     /// <param name="strip">The strip.</param>
-    public double StripeMetres(Strip strip) => MetresOf(strip) / wish.Plied.TimesOfEachStrand();
+    public double StripeMetres(Strip strip) => MetresOf(strip) / wish.SinglesInYarn;
+
+    /// <summary>Grist of the yarn in tex.</summary>
+    public double YarnTex => wish.SinglesTex * wish.Plied.Strands(strips.Count) * (1 + (wish.TakeUpPercent / 100));
 
     /// <summary>Rows or rounds that so much yarn knits.</summary>
     /// <param name="metres">Of yarn.</param>
@@ -202,14 +212,18 @@ public sealed class Rehearsal
 
     /// <summary>The strands that are seen of the yarn at a place, in the order in which they wind about one another.</summary>
     /// <param name="metre">Of yarn, from its beginning.</param>
-    public IReadOnlyList<Shade> Strands(double metre) =>
-        wish.Plied switch
+    public IReadOnlyList<Shade> Strands(double metre)
+    {
+        return wish.Plied switch
         {
-            YarnStructure.Chain => [.. Enumerable.Repeat(At(0, metre * YarnStructures.StrandsOfChain), YarnStructures.StrandsOfChain)],
+            YarnStructure.Chain => [.. Enumerable.Repeat(Of(0), YarnStructures.StrandsOfChain)],
             // The two two-plies lie beside one another: one of each in turn.
-            YarnStructure.Cable when plies.Length == 4 => [At(0, metre), At(2, metre), At(1, metre), At(3, metre)],
-            _ => [.. Enumerable.Range(0, plies.Length).Select(p => At(p, metre))],
+            YarnStructure.Cable when plies.Length == 4 => [Of(0), Of(2), Of(1), Of(3)],
+            _ => [.. Enumerable.Range(0, plies.Length).Select(Of)],
         };
+
+        Shade Of(int ply) => At(ply, metre * wish.SinglesInYarn);
+    }
 
     /// <summary>
     /// A knitted patch, worked to and fro from its lower edge up, as an eye sees it: every strand of a stitch is a spot, and what the eye

@@ -39,6 +39,8 @@ public sealed record StripWish(
 /// <param name="GramsPerMetre">Of each: drawn out, where it is.</param>
 /// <param name="Draft">How many times its own length it is drawn out; one where it is not.</param>
 /// <param name="LeftOverGrams">What would be left over of strips just as wide as was wanted; zero where nothing would.</param>
+/// <param name="WholeCount">So many strips are just as wide as was wanted.</param>
+/// <param name="WholeGrams">What each of those weighs.</param>
 public sealed record StripSizes(
     int Count,
     double WidthMillimetres,
@@ -46,7 +48,9 @@ public sealed record StripSizes(
     double Metres,
     double GramsPerMetre,
     double Draft,
-    double LeftOverGrams
+    double LeftOverGrams,
+    int WholeCount = 1,
+    double WholeGrams = 0
 )
 {
     /// <summary>Wider than this nobody lays a batt, in millimetres.</summary>
@@ -101,7 +105,9 @@ public sealed record StripSizes(
             metres,
             each / metres,
             1,
-            over < 1e-6 * wish.Grams ? 0 : over
+            over < 1e-6 * wish.Grams ? 0 : over,
+            (int)exact,
+            wish.Grams * wish.StripMillimetres / wish.WidthMillimetres
         );
         return wish.As switch
         {

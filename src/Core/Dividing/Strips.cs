@@ -48,7 +48,7 @@ public sealed record Strip(string Name, Shade Colour, double Grams);
 public static class StripOrder
 {
     /// <summary>Colours that strips can have.</summary>
-    public const int MostColours = 12;
+    public const int MostColours = 26;
 
     /// <summary>Strips that a ply can have.</summary>
     public const int MostStrips = 400;
@@ -93,6 +93,18 @@ public static class StripOrder
     /// <param name="mirrored">Every second time backwards.</param>
     public static IReadOnlyList<string> First(IReadOnlyList<string> repeat, int times, bool mirrored) =>
         [.. Enumerable.Range(0, times).SelectMany(i => mirrored && i % 2 == 1 ? repeat.Reverse() : repeat)];
+
+    /// <summary>How often a repeat can be gone through with what there is of its colours.</summary>
+    /// <param name="once">The strips of every ply of one repeat.</param>
+    /// <param name="there">Grams of each colour by its name; a colour that is not among them is there without end.</param>
+    /// <param name="most">No more than so many, at least once.</param>
+    public static int Times(IReadOnlyList<IReadOnlyList<Strip>> once, IReadOnlyDictionary<string, double> there, int most)
+    {
+        var needs = once.SelectMany(p => p).GroupBy(s => s.Name).ToDictionary(g => g.Key, g => g.Sum(s => s.Grams));
+        var enough = needs.Where(n => n.Value > 0 && there.ContainsKey(n.Key)).Select(n => Math.Floor((there[n.Key] / n.Value) + 1e-9));
+        var strips = Math.Max(1, once.Max(p => p.Count));
+        return (int)Math.Clamp(enough.DefaultIfEmpty(1).Min(), 1, Math.Max(1, Math.Min(most, MostStrips / strips)));
+    }
 
     /// <summary>The strips of every ply.</summary>
     /// <param name="first">Names of the first ply's strips.</param>

@@ -49,7 +49,7 @@ public sealed record YarnFigures(
     public const double SmoothBloom = 2;
 
     /// <summary>Of a two-ply at a medium angle, in percent (typical).</summary>
-    public const double UsualTakeUp = 3;
+    public const double UsualTakeUp = YarnStructures.TypicalTakeUpPercent;
 
     /// <summary>No figure leaves these bounds, whatever was learned.</summary>
     public const double LeastDensity = 0.02,

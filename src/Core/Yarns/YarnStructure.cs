@@ -19,6 +19,10 @@ public static class YarnStructures
     /// <summary>Strands of a chain: one strand, looped through itself.</summary>
     public const int StrandsOfChain = 3;
 
+    /// <summary>By how much singles are longer than the yarn that is plied of them where nobody measured it, in percent (docs/craft.md,
+    /// section 15, typical).</summary>
+    public const double TypicalTakeUpPercent = 3;
+
     /// <summary>Strands of a cable: two two-plies.</summary>
     public const int StrandsOfCable = 4;
 

@@ -69,7 +69,17 @@ public static class StoredStrips
     private static WishV1? Written(RehearsalWish? w) =>
         w is null
             ? null
-            : new WishV1(w.SupplyGramsPerMetre, w.Held, w.Plied, w.Stitches, w.Rows, w.MillimetresPerStitch, w.StitchWide, w.RowHigh);
+            : new WishV1(
+                w.SupplyGramsPerMetre,
+                w.Held,
+                w.Plied,
+                w.Stitches,
+                w.Rows,
+                w.MillimetresPerStitch,
+                w.StitchWide,
+                w.RowHigh,
+                w.TakeUpPercent
+            );
 
     private static RehearsalWish? Read(WishV1? w, double singlesTex) =>
         w is null
@@ -83,7 +93,8 @@ public static class StoredStrips
                 w.Rows,
                 w.MillimetresPerStitch,
                 w.StitchWide,
-                w.RowHigh
+                w.RowHigh,
+                w.TakeUpPercent
             );
 
     private sealed record PlanV3(
@@ -101,7 +112,8 @@ public static class StoredStrips
         int Rows,
         double MillimetresPerStitch,
         double StitchWide,
-        double RowHigh
+        double RowHigh,
+        double TakeUpPercent = 0
     );
 
     private sealed record ColourV1(string Name, Guid? Lot, string Code, string Colour);

@@ -109,7 +109,7 @@ internal static class RealYarnPages
 
         var about = facts.IsGuessed ? "about " : "";
         yield return Invariant(
-            $"Rehearsed in singles of {wish.SinglesTex:0} tex; they came out at {about}{tex:0} tex{(form == LotForm.Singles ? "" : ", plying taken in")}."
+            $"Rehearsed in singles of {wish.SinglesTex:0} tex; they came out at {about}{tex:0} tex{TakenUp(wish, form)}."
         );
         var strip = came.Strips[0][0];
         var (then, now) = (yarn.Rehearsed.StripeMetres(yarn.Rehearsed.Strips[0][0]), came.StripeMetres(strip));
@@ -129,6 +129,11 @@ internal static class RealYarnPages
             );
         }
     }
+
+    private static string TakenUp(RehearsalWish wish, LotForm form) =>
+        form == LotForm.Singles ? ""
+        : wish.TakeUpPercent > 0 ? Invariant($", {wish.TakeUpPercent:0.#} % taken up in plying")
+        : ", plying taken in";
 
     /// <summary>Of the yarn, and of the samples that were kept since of what it was spun from.</summary>
     private static async Task<IReadOnlyList<RealPhotograph>> Photographs(

@@ -16,6 +16,7 @@ public static class DividingEndpoints
     private const int MostTimes = 100,
         MostStitches = 80,
         PatchRows = 120,
+        MostPatchRows = 1200,
         Samples = 240;
     private const double LeastTex = 5,
         MostTex = 20_000,
@@ -24,7 +25,8 @@ public static class DividingEndpoints
         LeastPiece = 20,
         MostPiece = 500,
         LeastStitch = 2,
-        MostStitch = 100;
+        MostStitch = 100,
+        MostTakeUp = 60;
 
     public static void MapDividing(this IEndpointRouteBuilder app)
     {
@@ -90,8 +92,8 @@ public static class DividingEndpoints
             ? what
                 + string.Create(
                     CultureInfo.InvariantCulture,
-                    $" Torn just {request.Strip:0} mm wide, {Mass.FromGrams(s.LeftOverGrams).Write(unit)} would be left over: lay such a light "
-                        + $"one last in its ply, where nothing has to match it."
+                    $" Or torn just {request.Strip:0} mm wide: {s.WholeCount} of {Mass.FromGrams(s.WholeGrams).Write(unit)} and a remainder of "
+                        + $"{Mass.FromGrams(s.LeftOverGrams).Write(unit)}; lay such a light one last in its ply, where nothing has to match it."
                 )
             : what;
     }
@@ -113,7 +115,12 @@ public static class DividingEndpoints
         return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(View(read.Value, request, lots, context.Workshop));
     }
 
-    internal sealed record Arranged(IReadOnlyList<StripColour> Colours, IReadOnlyList<IReadOnlyList<Strip>> Strips, RehearsalWish Wish);
+    internal sealed record Arranged(
+        IReadOnlyList<StripColour> Colours,
+        IReadOnlyList<IReadOnlyList<Strip>> Strips,
+        RehearsalWish Wish,
+        int Times
+    );
 
     internal static Result<Arranged> Read(RehearseRequest request, Dictionary<Guid, LotRow> lots, MassUnit unit)
     {
@@ -131,7 +138,12 @@ public static class DividingEndpoints
                 "have a name twice"
             )
             .Need(request.Plies.Count is > 0 and <= StripOrder.MostPlies, "plies", "too-many", $"must be one to {StripOrder.MostPlies}")
-            .Need(request.Times is >= 1 and <= MostTimes, "times", "out-of-range", $"must be a whole number from 1 to {MostTimes}")
+            .Need(
+                request.Times is null or (>= 1 and <= MostTimes),
+                "times",
+                "out-of-range",
+                $"must be a whole number from 1 to {MostTimes}"
+            )
             .Need(
                 request.Stitches is >= 4 and <= MostStitches,
                 "stitches",
@@ -152,6 +164,11 @@ public static class DividingEndpoints
                 "wrong-plies",
                 "is a chain: it is made of one ply"
             );
+        if (request.TakeUpPercent is { } takeUp)
+        {
+            guard.Within(takeUp, 0, MostTakeUp, "takeUpPercent");
+        }
+
         if (request.SupplyGramsPerMetre is { } supply)
         {
             guard.Within(supply, LeastSupply, MostSupply, "supplyGramsPerMetre");
@@ -179,7 +196,7 @@ public static class DividingEndpoints
         string[] names = [.. colours.Select(c => c.Name)];
         var repeat = Taken(StripOrder.Read(request.Repeat, names, "repeat"), guard) ?? [];
         guard.Need(
-            repeat.Count * request.Times <= StripOrder.MostStrips,
+            repeat.Count * (request.Times ?? 1) <= StripOrder.MostStrips,
             "times",
             "too-many",
             $"makes more than {StripOrder.MostStrips} strips of a ply"
@@ -204,22 +221,32 @@ public static class DividingEndpoints
         ];
         var (wide, high) = Rehearsal.StitchOf(request.MillimetresPerStitch);
         return guard.Then<Arranged>(() =>
-            new Arranged(
-                colours,
-                StripOrder.Of(StripOrder.First(repeat, request.Times, request.Mirrored), colours, plies, grams),
-                new RehearsalWish(
-                    request.SinglesTex,
-                    request.SupplyGramsPerMetre,
-                    request.Held,
-                    request.Plied,
-                    request.Stitches,
-                    PatchRows,
-                    request.MillimetresPerStitch,
-                    wide,
-                    high
-                )
-            )
-        );
+        {
+            IReadOnlyList<IReadOnlyList<Strip>> Strips(int times) =>
+                StripOrder.Of(StripOrder.First(repeat, times, request.Mirrored), colours, plies, grams);
+            var there = colours
+                .Zip(request.Colours)
+                .Where(c => c.Second.LotId is { } id && lots[id].LeftGrams is not null)
+                .ToDictionary(c => c.First.Name, c => lots[c.Second.LotId!.Value].LeftGrams!.Value);
+            var times = request.Times ?? StripOrder.Times(Strips(1), there, MostTimes);
+            var wish = new RehearsalWish(
+                request.SinglesTex,
+                request.SupplyGramsPerMetre,
+                request.Held,
+                request.Plied,
+                request.Stitches,
+                PatchRows,
+                request.MillimetresPerStitch,
+                wide,
+                high,
+                request.TakeUpPercent
+                    ?? (plies.Length == 1 && request.Plied == YarnStructure.Plain ? 0 : YarnStructures.TypicalTakeUpPercent)
+            );
+            // A whole repeat is in sight, however long it is.
+            var once = new Rehearsal(Strips(1), wish);
+            var rows = (int)Math.Ceiling(once.RowsOf(once.YarnMetres));
+            return new Arranged(colours, Strips(times), wish with { Rows = Math.Clamp(rows, PatchRows, MostPatchRows) }, times);
+        });
     }
 
     private static double Weight(string? typed, MassUnit unit, string field, Guard guard) =>
@@ -273,6 +300,8 @@ public static class DividingEndpoints
             look.Yarn,
             look.InHand,
             look.AcrossRoom,
+            arranged.Times,
+            Math.Round(arranged.Wish.TakeUpPercent, 1),
             [.. Sentences(arranged, request, rehearsal, fold)]
         );
     }
@@ -296,11 +325,16 @@ public static class DividingEndpoints
         );
     }
 
-    private static PatchView Patch(Rehearsal rehearsal, (double Light, double Hue) eye) =>
-        new(
-            [.. rehearsal.Patch(eye).Select(row => (IReadOnlyList<string>)[.. row.Select(c => c.Hex)])],
-            (int)rehearsal.RowsOf(rehearsal.YarnMetres)
+    private static PatchView Patch(Rehearsal rehearsal, (double Light, double Hue) eye)
+    {
+        var rows = rehearsal.Patch(eye);
+        var each = Math.Max(1, (int)Math.Ceiling(rows.Count / (double)PatchRows));
+        return new PatchView(
+            [.. rows.Where((_, i) => i % each == 0).Select(row => (IReadOnlyList<string>)[.. row.Select(c => c.Hex)])],
+            (int)rehearsal.RowsOf(rehearsal.YarnMetres),
+            each
         );
+    }
 
     private static ColourNeed Need(StripColour colour, LotRow? lot, IReadOnlyList<IReadOnlyList<Strip>> plies, MassUnit unit)
     {
@@ -331,6 +365,12 @@ public static class DividingEndpoints
     {
         var first = arranged.Strips[0];
         var stripe = rehearsal.StripeMetres(first[0]);
+        yield return string.Create(
+            CultureInfo.InvariantCulture,
+            $"The yarn weighs {rehearsal.YarnTex:0} g in 1000 m"
+                + $"{(arranged.Wish.TakeUpPercent > 0 ? $"; plying takes up {arranged.Wish.TakeUpPercent:0.#} %" : "")}. The repeat is gone through "
+                + $"{(arranged.Times == 1 ? "once" : $"{arranged.Times} times")}{(request.Times is null ? ": as often as what lies there gives" : "")}."
+        );
         yield return FormattableString.Invariant(
             $"Each strip is seen for {stripe:0.#} m of yarn: {rehearsal.RowsOf(stripe):0.#} rows or rounds of {request.Stitches} stitches."
         );

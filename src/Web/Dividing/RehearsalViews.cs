@@ -30,7 +30,7 @@ public sealed record PlyRequest(
 
 /// <summary>Strips to be arranged and looked at before anything is torn or spun.</summary>
 /// <param name="Repeat">The first ply's order: "a b c b".</param>
-/// <param name="Times">How often it is gone through.</param>
+/// <param name="Times">How often it is gone through; left out for as often as what lies there gives.</param>
 /// <param name="Mirrored">Every second time backwards.</param>
 /// <param name="Strip">What a strip weighs, as typed.</param>
 /// <param name="SinglesTex">How heavy the singles are to be.</param>
@@ -40,12 +40,13 @@ public sealed record PlyRequest(
 /// <param name="HandMillimetres">The breadth of the hand over its four fingers.</param>
 /// <param name="Stitches">Of a row or a round.</param>
 /// <param name="MillimetresPerStitch">Of yarn.</param>
+/// <param name="TakeUpPercent">By how much the singles are longer than the yarn plied of them; left out for what is typical.</param>
 public sealed record RehearseRequest(
     [property: MaxLength(StripOrder.MostColours + 8)] IReadOnlyList<ColourRequest> Colours,
     [property: StringLength(2000)] string Repeat,
     [property: StringLength(60)] string Strip,
     [property: MaxLength(StripOrder.MostPlies + 4)] IReadOnlyList<PlyRequest> Plies,
-    int Times = 1,
+    int? Times = null,
     bool Mirrored = false,
     double SinglesTex = 135,
     double? SupplyGramsPerMetre = null,
@@ -54,7 +55,8 @@ public sealed record RehearseRequest(
     HeldAs Held = HeldAs.Straight,
     YarnStructure Plied = YarnStructure.Plain,
     int Stitches = 30,
-    double MillimetresPerStitch = 12
+    double MillimetresPerStitch = 12,
+    double? TakeUpPercent = null
 );
 
 /// <summary>A strip in its place.</summary>
@@ -74,7 +76,8 @@ public sealed record PlyView(IReadOnlyList<StripView> Strips, MassFigure Total, 
 /// <summary>A knitted patch as an eye sees it.</summary>
 /// <param name="Rows">From the top; of each the colours of its spots.</param>
 /// <param name="RowsInAll">Rows or rounds that all of the yarn knits.</param>
-public sealed record PatchView(IReadOnlyList<IReadOnlyList<string>> Rows, int RowsInAll);
+/// <param name="RowsEach">So many rows or rounds stand behind each that is drawn, so that a whole repeat is in sight.</param>
+public sealed record PatchView(IReadOnlyList<IReadOnlyList<string>> Rows, int RowsInAll, int RowsEach);
 
 /// <summary>What strips look like as yarn and as knitting.</summary>
 /// <param name="Singles">Of each ply colours at even steps from its beginning to the end of the yarn.</param>
@@ -104,6 +107,8 @@ public sealed record FoldView(double Millimetres, int? Pieces, string Words);
 /// <param name="Fold">Null where it is spun from the end.</param>
 /// <param name="YarnMetres">As far as the shortest ply reaches.</param>
 /// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
+/// <param name="Times">How often the repeat is gone through.</param>
+/// <param name="TakeUpPercent">As it was reckoned with.</param>
 /// <param name="Sentences">What the arrangement does: stripes or marl, how long, how many rows, joins.</param>
 public sealed record RehearsalView(
     IReadOnlyList<ColourNeed> Needs,
@@ -113,5 +118,7 @@ public sealed record RehearsalView(
     IReadOnlyList<IReadOnlyList<string>> Yarn,
     PatchView InHand,
     PatchView AcrossRoom,
+    int Times,
+    double TakeUpPercent,
     IReadOnlyList<string> Sentences
 );

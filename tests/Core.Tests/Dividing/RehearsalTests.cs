@@ -148,4 +148,43 @@ public class RehearsalTests
         Assert.Equal([Red, Blue, Gold, Shade.Undyed], new Rehearsal(strips, Wish with { Plied = YarnStructure.Cable }).Strands(1));
         Assert.Equal([Red, Gold, Blue, Shade.Undyed], new Rehearsal(strips, Wish).Strands(1));
     }
+
+    [Fact]
+    public void What_plying_takes_up_shortens_yarn_and_stripes_and_makes_the_yarn_heavier()
+    {
+        // Two plies of 60 g of 62 tex: 967.7 m of singles each.
+        var plies = Of("a b c", 1, 20, Ply(), Ply());
+        var rehearsal = new Rehearsal(plies, Wish with { SinglesTex = 62, TakeUpPercent = 5 });
+        Assert.Equal(967.7, rehearsal.Metres[0], 1);
+        Assert.Equal(921.7, rehearsal.YarnMetres, 1);
+        Assert.Equal(130.2, rehearsal.YarnTex, 1);
+        Assert.Equal(967.7 / 3 / 1.05, rehearsal.StripeMetres(plies[0][0]), 1);
+        // Its last metre is of the last colour, and none of it is missing.
+        Assert.All(rehearsal.Strands(rehearsal.YarnMetres - 1), s => Assert.Equal(Blue, s));
+        Assert.Equal(967.7, new Rehearsal(plies, Wish with { SinglesTex = 62 }).YarnMetres, 1);
+    }
+
+    [Fact]
+    public void A_repeat_is_gone_through_as_often_as_its_scarcest_colour_lasts() =>
+        Gen.Select(Gen.Double[1, 40], Gen.Double[0.5, 10], Gen.Int[1, 3], Gen.Double[1, 60])
+            .Sample(
+                (a, grams, count, b) =>
+                {
+                    var once = Of("a b", 1, grams, [.. Enumerable.Repeat(Ply(), count)]);
+                    var times = StripOrder.Times(once, new Dictionary<string, double> { ["a"] = a, ["b"] = b }, 100);
+                    var needed = times * count * grams;
+                    Assert.InRange(times, 1, 100);
+                    Assert.True(times == 1 || needed <= Math.Min(a, b) + 1e-6);
+                    Assert.True(times == 100 || needed + (count * grams) > Math.Min(a, b) - 1e-6);
+                }
+            );
+
+    [Fact]
+    public void A_colour_of_no_lot_lasts_for_ever_and_no_ply_has_more_strips_than_can_be_told()
+    {
+        var once = Of("a b", 1, 1, Ply());
+        Assert.Equal(1, StripOrder.Times(once, new Dictionary<string, double>(), 100));
+        Assert.Equal(100, StripOrder.Times(once, new Dictionary<string, double> { ["a"] = 1e6 }, 100));
+        Assert.Equal(200, StripOrder.Times(once, new Dictionary<string, double> { ["a"] = 1e6 }, 1000));
+    }
 }

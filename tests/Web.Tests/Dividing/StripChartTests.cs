@@ -141,7 +141,7 @@ public class StripChartTests(House house) : IClassFixture<House>
         );
         Assert.Equal((5, "10 g"), (five.GetProperty("count").GetInt32(), five.GetProperty("each").GetProperty("text").GetString()));
         Assert.Equal(
-            "5 equal strips of 10 g, 40 mm wide and 0.6 m long: 16.7 g in a metre. Torn just 38 mm wide, 2.5 g would be left over: lay such a light one last in its ply, where nothing has to match it.",
+            "5 equal strips of 10 g, 40 mm wide and 0.6 m long: 16.7 g in a metre. Or torn just 38 mm wide: 5 of 9.5 g and a remainder of 2.5 g; lay such a light one last in its ply, where nothing has to match it.",
             five.GetProperty("sentence").GetString()
         );
         Assert.StartsWith("One strip of 50 g, 3 m long", (

@@ -5226,6 +5226,11 @@ export interface components {
        * @description Rows or rounds that all of the yarn knits.
        */
       rowsInAll: number;
+      /**
+       * Format: int32
+       * @description So many rows or rounds stand behind each that is drawn, so that a whole repeat is in sight.
+       */
+      rowsEach: number;
     };
     /** @description Photographs, the newest first. */
     PhotographList: {
@@ -5713,6 +5718,16 @@ export interface components {
       yarn: string[][];
       inHand: components['schemas']['PatchView'];
       acrossRoom: components['schemas']['PatchView'];
+      /**
+       * Format: int32
+       * @description How often the repeat is gone through.
+       */
+      times: number;
+      /**
+       * Format: double
+       * @description As it was reckoned with.
+       */
+      takeUpPercent: number;
       /** @description What the arrangement does: stripes or marl, how long, how many rows, joins. */
       sentences: string[];
     };
@@ -5726,10 +5741,9 @@ export interface components {
       plies: components['schemas']['PlyRequest'][];
       /**
        * Format: int32
-       * @description How often it is gone through.
-       * @default 1
+       * @description How often it is gone through; left out for as often as what lies there gives.
        */
-      times: number;
+      times?: null | number;
       /**
        * @description Every second time backwards.
        * @default false
@@ -5772,6 +5786,11 @@ export interface components {
        * @default 12
        */
       millimetresPerStitch: number;
+      /**
+       * Format: double
+       * @description By how much the singles are longer than the yarn plied of them; left out for what is typical.
+       */
+      takeUpPercent?: null | number;
     };
     /** @description What strips look like as yarn and as knitting. */
     RehearsedLook: {

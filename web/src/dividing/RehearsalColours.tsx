@@ -1,13 +1,20 @@
+import Autocomplete from '@mui/material/Autocomplete';
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
 import { FromPhotograph } from '../photographs/FromPhotograph';
 import { Row } from '../ui/layouts';
+import { parentage } from '../ui/words';
 import { letters, nextName, type RehearsalForm } from './rehearsalForm';
 import layout from '../ui/layout.module.css';
 import styles from './RehearseBench.module.css';
 
+/** So many lots stand there as buttons; the others are found by what they are. */
+const few = 12;
+
 /** The colours with where each comes from. */
 export function RehearsalColours({ form: { lots, free, state, set, setColour, at, view } }: { form: RehearsalForm }) {
+  const add = (lotId: string) =>
+    set({ colours: [...state.colours, { name: nextName(state.colours), lotId, colour: '' }] });
   return (
     <>
       <h2>Colours</h2>
@@ -44,15 +51,8 @@ export function RehearsalColours({ form: { lots, free, state, set, setColour, at
         );
       })}
       <Row gap={1}>
-        {free.slice(0, 12).map((l) => (
-          <Button
-            key={l.id}
-            variant="outlined"
-            size="small"
-            onClick={() =>
-              set({ colours: [...state.colours, { name: nextName(state.colours), lotId: l.id, colour: '' }] })
-            }
-          >
+        {free.slice(0, few).map((l) => (
+          <Button key={l.id} variant="outlined" size="small" onClick={() => add(l.id)}>
             {l.code}
             {l.colour ? `, ${l.colour}` : ''}
           </Button>
@@ -66,6 +66,19 @@ export function RehearsalColours({ form: { lots, free, state, set, setColour, at
         >
           A colour of no lot
         </Button>
+        {free.length > few && (
+          <Autocomplete
+            // Made anew after each choice, so that it is empty for the next.
+            key={state.colours.length}
+            style={{ width: 260 }}
+            size="small"
+            options={free}
+            getOptionLabel={(l) => [l.code, l.colour, parentage(l.parentage)].filter(Boolean).join(', ')}
+            getOptionKey={(l) => l.id}
+            onChange={(_, l) => l && add(l.id)}
+            renderInput={(params) => <TextField {...params} label="Any other lot" placeholder="code, colour, breed" />}
+          />
+        )}
       </Row>
       <FromPhotograph
         step="divide"

@@ -11,7 +11,7 @@ import { heldWord, plyOrderWord, pliedWord } from './words';
 import styles from './RehearseBench.module.css';
 
 /** The order of the strips, and what they become. */
-export function OrderFields({ form: { state, set, plies, at, figure, countsPlies } }: { form: RehearsalForm }) {
+export function OrderFields({ form: { state, set, plies, at, figure, countsPlies, view } }: { form: RehearsalForm }) {
   return (
     <>
       <Row align="start" gap={1.5}>
@@ -25,7 +25,15 @@ export function OrderFields({ form: { state, set, plies, at, figure, countsPlies
           error={!!at('repeat')}
           helperText={at('repeat') ?? 'two dark to one pale: a a b'}
         />
-        <NumberField style={{ width: 120 }} label="How often" whole {...figure('times')} />
+        <NumberField
+          style={{ width: 150 }}
+          label="How often"
+          whole
+          {...figure('times')}
+          placeholder={view ? String(view.times) : ''}
+          shrink={view !== undefined}
+          help="empty: as often as there is"
+        />
         <div style={{ width: 160 }}>
           <WeightField
             label="A strip weighs"
@@ -150,6 +158,13 @@ export function MeasureFields({ form: { state, figure, view } }: { form: Rehears
       {state.held === 'fold' && (
         <NumberField style={{ width: 190 }} label="Breadth of the hand, mm" {...figure('hand', 'handMillimetres')} />
       )}
+      <NumberField
+        style={{ width: 190 }}
+        label="Taken up in plying, %"
+        {...figure('takeUp', 'takeUpPercent')}
+        placeholder={view ? String(view.takeUpPercent) : ''}
+        shrink={view !== undefined}
+      />
       <NumberField style={{ width: 150 }} label="Stitches a row" whole {...figure('stitches')} />
       <NumberField style={{ width: 165 }} label="Yarn a stitch, mm" {...figure('perStitch', 'millimetresPerStitch')} />
     </Row>

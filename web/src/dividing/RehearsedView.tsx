@@ -18,8 +18,11 @@ export function RehearsedView({
   begin: () => void;
 }) {
   const singles = useMemo(() => view.plies.map((p) => p.singles), [view]);
-  const drawn = view.inHand.rows.length;
-  const shown = view.inHand.rowsInAll > drawn ? `, the first ${drawn} of ${view.inHand.rowsInAll} rows` : '';
+  const { rowsInAll, rowsEach } = view.inHand;
+  const drawn = Math.min(rowsInAll, view.inHand.rows.length * rowsEach);
+  const shown =
+    (rowsInAll > drawn ? `, the first ${drawn} of ${rowsInAll} rows` : '') +
+    (rowsEach > 1 ? `, one of every ${rowsEach} drawn` : '');
   return (
     <Column gap={1.5}>
       <StripChart

@@ -34,6 +34,7 @@ export interface State {
   plied: Schema['YarnStructure'];
   stitches: string;
   perStitch: string;
+  takeUp: string;
 }
 
 export const ply = (order: Schema['PlyOrder'] = 'same'): PlyState => ({
@@ -47,7 +48,7 @@ export const ply = (order: Schema['PlyOrder'] = 'same'): PlyState => ({
 const fresh: State = {
   colours: [],
   repeat: '',
-  times: '1',
+  times: '',
   mirrored: false,
   strip: '',
   plies: [ply(), ply()],
@@ -59,10 +60,11 @@ const fresh: State = {
   plied: 'plain',
   stitches: '30',
   perStitch: '12',
+  takeUp: '',
 };
 
 export const kept = 'rehearsal';
-export const letters = 'abcdefghijkl';
+export const letters = 'abcdefghijklmnopqrstuvwxyz';
 
 const whole = (text: string) => number(text) ?? 0;
 
@@ -88,7 +90,7 @@ export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
   const body: Schema['RehearseRequest'] = {
     colours: state.colours.map((c) => ({ name: c.name, lotId: c.lotId, colour: c.colour.trim() || null })),
     repeat: state.repeat,
-    times: whole(state.times),
+    times: state.times.trim() === '' ? null : whole(state.times),
     mirrored: state.mirrored,
     strip: state.strip,
     plies: plies.map((p) => ({
@@ -106,6 +108,7 @@ export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
     plied: state.plied,
     stitches: whole(state.stitches),
     millimetresPerStitch: whole(state.perStitch),
+    takeUpPercent: number(state.takeUp),
   };
   const wish = frozen(body);
   const asked = useSettled(wish);
@@ -120,7 +123,7 @@ export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
     set({ colours: state.colours.map((c, k) => (k === i ? { ...c, ...part } : c)) });
   const free = lots.filter((l) => state.colours.every((c) => c.lotId !== l.id));
   const figure = (
-    name: 'times' | 'singlesTex' | 'supply' | 'piece' | 'hand' | 'stitches' | 'perStitch',
+    name: 'times' | 'singlesTex' | 'supply' | 'piece' | 'hand' | 'stitches' | 'perStitch' | 'takeUp',
     sent: string = name,
   ) => ({
     value: state[name],
@@ -137,6 +140,7 @@ export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
     'handMillimetres',
     'stitches',
     'millimetresPerStitch',
+    'takeUpPercent',
     ...state.colours.map((_, i) => `colours[${i}].colour`),
     ...plies.flatMap((_, i) => [`plies[${i}].own`, `plies[${i}].plain`]),
   ];
