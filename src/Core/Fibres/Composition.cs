@@ -158,7 +158,7 @@ public sealed class Composition : IEquatable<Composition>
     /// <param name="preparation">Matters for wool, hair and horsehair only.</param>
     public double Allowance(Preparation preparation) => Parts.Sum(p => p.Share * Fibres.Regain.Allowance(p.Fibre, preparation));
 
-    /// <summary>The breeds of all parts with their shares, in percent of the mass; a part of another fibre than wool goes by its own
+    /// <summary>The breeds of all parts with their shares as a label tells them, in percent of the rested weight; a part of another fibre than wool goes by its own
     /// name.</summary>
     public Parentage Parentage()
     {
@@ -167,7 +167,7 @@ public sealed class Composition : IEquatable<Composition>
             return Fibres.Parentage.Read(Parts[0].Breed, "breed") is { IsRefused: false } read ? read.Value : Fibres.Parentage.Unknown;
         }
 
-        return Fibres.Parentage.Joined([.. Parts.Select(p => (Named(p), p.Share))]);
+        return Fibres.Parentage.Joined([.. Parts.Zip(Label, (p, label) => (Named(p), label.Percent / 100))]);
     }
 
     /// <summary>The mean of a breed's figure over the parts, by mass.</summary>

@@ -87,9 +87,9 @@ public sealed partial record DyeNotes(
     }
 
     /// <summary>Grams of dyestuff or mordant for a share of the dry fibre.</summary>
-    /// <param name="ovenDryGrams">The fibre, oven-dry.</param>
+    /// <param name="restedGrams">The dry fibre, rested in the air of its room as a scale has it.</param>
     /// <param name="percent">The share.</param>
-    public static double Grams(double ovenDryGrams, double percent) => ovenDryGrams * percent / 100;
+    public static double Grams(double restedGrams, double percent) => restedGrams * percent / 100;
 
     [GeneratedRegex("^#[0-9A-Fa-f]{6}$")]
     private static partial Regex Colour();

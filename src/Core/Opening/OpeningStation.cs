@@ -7,11 +7,12 @@ namespace EarthyTuft.Core.Opening;
 /// <summary>Opening: picking, teasing, willowing, so that dirt falls and cards are not overloaded.</summary>
 public static class OpeningStation
 {
-    /// <summary>What is particular to opening. What is opened in the grease stays in the grease.</summary>
+    /// <summary>What is particular to opening. What is opened in the grease stays in the grease; opened by hand until nothing holds together, clean
+    /// fibre is a cloud.</summary>
     public static readonly Station Definition = new(
         StepKind.Open,
         [LotForm.Clean, LotForm.Skirted, LotForm.Raw, LotForm.OpenedGreasy, LotForm.Noil],
-        [LotForm.Opened, LotForm.OpenedGreasy, LotForm.Skirted],
+        [LotForm.Opened, LotForm.OpenedGreasy, LotForm.Skirted, LotForm.Cloud],
         [LossKind.VegetableMatter, LossKind.SecondCuts, LossKind.WeatheredTips, LossKind.DirtAndSand, LossKind.Dust, LossKind.Kemp],
         ByDifference: null,
         MayFindByDifference: true,

@@ -39,8 +39,8 @@ public sealed record DyeingRequest(
 /// <param name="Portions">What the doses come to for the fibre at hand.</param>
 public sealed record DyeingView(string Words, string ColourBefore, string ColourAfter, DriedHow? Dried, IReadOnlyList<DyePortion> Portions)
 {
-    /// <param name="ovenDryGrams">The fibre that was dyed, oven-dry; null when its mass is not known.</param>
-    public static DyeingView Of(DyeNotes notes, double? ovenDryGrams, MassUnit unit) =>
+    /// <param name="restedGrams">The fibre that was dyed, rested as it lies there; null when its mass is not known.</param>
+    public static DyeingView Of(DyeNotes notes, double? restedGrams, MassUnit unit) =>
         new(
             string.Join(
                 "; ",
@@ -60,10 +60,10 @@ public sealed record DyeingView(string Words, string ColourBefore, string Colour
             notes.Dried,
             [
                 .. new[] { ("dyestuff", notes.DosePercent), ("mordant", notes.MordantPercent) }
-                    .Where(p => p.Item2 is not null && ovenDryGrams is not null)
+                    .Where(p => p.Item2 is not null && restedGrams is not null)
                     .Select(p => new DyePortion(
                         p.Item1,
-                        Mass.FromGrams(DyeNotes.Grams(ovenDryGrams!.Value, p.Item2!.Value)).ToFigure(unit, Provenance.Reckoned)
+                        Mass.FromGrams(DyeNotes.Grams(restedGrams!.Value, p.Item2!.Value)).ToFigure(unit, Provenance.Reckoned)
                     )),
             ]
         );

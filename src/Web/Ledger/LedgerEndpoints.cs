@@ -1,4 +1,3 @@
-using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -157,7 +156,7 @@ public static class LedgerEndpoints
                 BalanceWords.AboveTheBook(outcome.OverBook, context.Workshop.Unit),
                 dressing,
                 request.Dyeing is { } dyeing
-                    ? DyeingView.Of(dyeing.ToNotes(), DryGrams(outcome.Balance.In, outcome.Composition), context.Workshop.Unit)
+                    ? DyeingView.Of(dyeing.ToNotes(), outcome.Balance.In?.Mass.Grams, context.Workshop.Unit)
                     : null,
                 decision.Settled.FirstOrDefault(s => !s.IsOwn)?.Sentence(context.Workshop.Unit)
             )
@@ -338,10 +337,6 @@ public static class LedgerEndpoints
             }
         );
     }
-
-    /// <summary>Fibre without its water.</summary>
-    internal static double? DryGrams(Estimate? reference, Composition composition) =>
-        reference?.Mass.Grams / (1 + composition.Regain(Regain.ReferenceHumidity));
 
     private static Task Commit(IDbContextTransaction? own, CancellationToken cancellationToken) =>
         own?.CommitAsync(cancellationToken) ?? Task.CompletedTask;

@@ -228,7 +228,7 @@ public static class LotPageBuilder
             lot.Form,
             lot.Fibre,
             lot.Parentage,
-            lot.Composition.IsMixed ? [.. lot.Composition.Parts.Select(Part)] : [],
+            lot.Composition.IsMixed ? [.. lot.Composition.Parts.Zip(lot.Composition.Label, Part)] : [],
             lot.Animal,
             lot.Animal.Length == 0 ? null : lot.AnimalId ?? Animal(lot, family, lineage),
             lot.Colour,
@@ -278,16 +278,18 @@ public static class LotPageBuilder
             ? only
             : null;
 
-    private static PartView Part(FibrePart part) =>
+    // As a label tells it, by the weights that lie there; the oven-dry share that is reckoned with stands in the working.
+    private static PartView Part(FibrePart part, LabelPart label) =>
         new(
             part.Fibre,
             part.Breed,
             Figures.PercentFigure(
-                part.Share,
+                label.Percent / 100,
                 Provenance.Reckoned,
                 new Working(
-                    "its oven-dry mass / that of all: weight at reference / (1 + regain at 65 %)",
+                    "its rested weight / that of all: oven-dry share * (1 + regain at 65 %), shares making a whole",
                     [
+                        new("of the oven-dry mass", Figures.Percent(part.Share)),
                         new(
                             "regain at 65 %",
                             Regain.IsKnown(part.Fibre)
@@ -398,13 +400,7 @@ public static class LotPageBuilder
             ],
             Asked.Is(balance?.Status, first.Entry.Answer, first.ConfirmedBecause),
             first.Entry.Answer,
-            first.Entry.Dyeing is { } dyeing
-                ? DyeingView.Of(
-                    StoredDyeing.Read(dyeing).ToNotes(),
-                    LedgerEndpoints.DryGrams(balance?.In, flows.First(f => f.Lot is not null).Lot!.Composition),
-                    unit
-                )
-                : null
+            first.Entry.Dyeing is { } dyeing ? DyeingView.Of(StoredDyeing.Read(dyeing).ToNotes(), balance?.In?.Mass.Grams, unit) : null
         );
     }
 }

@@ -47,7 +47,7 @@ public sealed record LotHead(
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>
 /// <param name="Breed">Its breed or cross, empty when unknown.</param>
-/// <param name="Share">Its share of the oven-dry mass.</param>
+/// <param name="Share">Its share by weight as it lies there; of the oven-dry mass in its working.</param>
 public sealed record PartView(Fibre Fibre, string Breed, NumberFigure Share);
 
 /// <summary>A part kept for a project.</summary>

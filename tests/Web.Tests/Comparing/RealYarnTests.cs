@@ -103,7 +103,7 @@ public class RealYarnTests(House house) : IClassFixture<House>
         Assert.Equal(
             [
                 "Rehearsed in singles of 135 tex; they came out at 155 tex, 3 % taken up in plying.",
-                "A strip is seen for 62.5 m of yarn instead of 71.9 m: 173.6 rows or rounds of 30 stitches instead of 199.7. Thicker singles make shorter stripes: heavier strips keep them as they were rehearsed.",
+                "A strip is seen for 62.5 m of yarn instead of 71.9 m: 173.6 rows or rounds of 30 stitches instead of 199.8. Thicker singles make shorter stripes: heavier strips keep them as they were rehearsed.",
             ],
             Texts(page.GetProperty("sentences"))
         );

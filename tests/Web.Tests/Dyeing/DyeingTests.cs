@@ -42,9 +42,9 @@ public class DyeingTests(House house) : IClassFixture<House>
             colourName = "weld yellow",
         };
         var preview = (await ada.Post("/api/entries/weigh-up", Dye(clean, noted))).Expect(200).GetProperty("dyeing");
-        // 200 g rested at 65 % are 174.7 g of dry fibre, told to the gram.
+        // Of the fibre as it lies there: a recipe is weighed out on what the scale says.
         Assert.Equal(
-            ["dyestuff 175 g", "mordant 17.5 g"],
+            ["dyestuff 200 g", "mordant 20 g"],
             preview.GetProperty("portions").EnumerateArray().Select(p => $"{Text(p, "of")} {Text(p.GetProperty("mass"), "text")}")
         );
         var (_, code) = await ada.Log(Dye(clean, noted));

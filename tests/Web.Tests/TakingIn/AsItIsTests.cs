@@ -149,7 +149,7 @@ public class AsItIsTests(House house) : IClassFixture<House>
         var lot = (await ada.Lot(code)).GetProperty("lot");
         var parts = lot.GetProperty("parts").EnumerateArray().ToArray();
         Assert.Equal(
-            ["wool Gotland 59 %", "silk  41 %"],
+            ["wool Gotland 60 %", "silk  40 %"],
             parts.Select(p => $"{Text(p, "fibre")} {Text(p, "breed")} {Text(p.GetProperty("share"), "text")}")
         );
         Assert.Equal("1\u202F000 g", Text(lot.GetProperty("left"), "text"));
