@@ -158,8 +158,8 @@ public sealed class Composition : IEquatable<Composition>
     /// <param name="preparation">Matters for wool, hair and horsehair only.</param>
     public double Allowance(Preparation preparation) => Parts.Sum(p => p.Share * Fibres.Regain.Allowance(p.Fibre, preparation));
 
-    /// <summary>The breeds of all parts with their shares as a label tells them, in percent of the rested weight; a part of another fibre than wool goes by its own
-    /// name.</summary>
+    /// <summary>The breeds of all parts with their shares as a label tells them, in percent of the rested weight; a part of another fibre
+    /// than wool goes by its own name.</summary>
     public Parentage Parentage()
     {
         if (!IsMixed)

@@ -11,6 +11,15 @@ public enum YarnLengthUnit
 
     /// <summary>Rounds of a skein winder.</summary>
     Round,
+
+    /// <summary>Hundredths of a metre.</summary>
+    Centimetre,
+
+    /// <summary>Of 25.4 mm.</summary>
+    Inch,
+
+    /// <summary>Of twelve inches.</summary>
+    Foot,
 }
 
 /// <summary>A length of yarn as somebody told it: in metres, in yards, or in rounds of a winder.</summary>
@@ -23,7 +32,7 @@ public readonly record struct YarnLength(double Metres)
     /// <summary>As a person writes it: <c>166 m</c>, <c>12.4 m</c>.</summary>
     public string Write() => TypedQuantity.Plain(Metres, Metres < 100 ? 1 : 0) + " m";
 
-    /// <summary>Reads a length of yarn: <c>166</c>, <c>166 m</c>, <c>180 yd</c>, <c>84 rounds</c>. A number alone counts in
+    /// <summary>Reads a length of yarn: <c>166</c>, <c>166 m</c>, <c>180 yd</c>, <c>20 in</c>, <c>84 rounds</c>. A number alone counts in
     /// metres.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field to name in a refusal.</param>
@@ -34,6 +43,9 @@ public readonly record struct YarnLength(double Metres)
             .Read<YarnLengthUnit>(text, field, "length of yarn", "166, 180 yd or 84 rounds", word => word switch
                 {
                     "" or "m" or "metre" or "metres" => YarnLengthUnit.Metre,
+                    "cm" or "centimetre" or "centimetres" => YarnLengthUnit.Centimetre,
+                    "in" or "\"" or "inch" or "inches" => YarnLengthUnit.Inch,
+                    "ft" or "'" or "foot" or "feet" => YarnLengthUnit.Foot,
                     "y" or "yd" or "yds" or "yard" or "yards" => YarnLengthUnit.Yard,
                     "x" or "wrap" or "wraps" or "round" or "rounds" => YarnLengthUnit.Round,
                     _ => null,
@@ -51,6 +63,9 @@ public readonly record struct YarnLength(double Metres)
             unit switch
             {
                 YarnLengthUnit.Yard => LinearDensity.MetresPerYard,
+                YarnLengthUnit.Centimetre => 0.01,
+                YarnLengthUnit.Inch => Length.MillimetresPerInch / 1000,
+                YarnLengthUnit.Foot => 12 * Length.MillimetresPerInch / 1000,
                 YarnLengthUnit.Round => round!.Value / 1000,
                 _ => 1,
             }

@@ -65,6 +65,7 @@ internal enum FamilyColumn
     LotRoutePreparation,
     LotRouteSteps,
     LotRouteHolding,
+    LotSupplyGramsPerMetre,
     LotReservedGrams,
     LotReservedFor,
     LotReadyMadePer100grams,
@@ -205,6 +206,7 @@ internal sealed class FamilyRow(NpgsqlDataReader reader, FamilyColumn[] columns)
             RoutePreparation = r.Word<PreparedAs>(FamilyColumn.LotRoutePreparation),
             RouteSteps = r.Text(FamilyColumn.LotRouteSteps),
             RouteHolding = r.Word<Holding>(FamilyColumn.LotRouteHolding),
+            SupplyGramsPerMetre = r.Maybe<double>(FamilyColumn.LotSupplyGramsPerMetre),
             AnimalId = r.Maybe<Guid>(FamilyColumn.LotAnimalId),
             Version = r.Of<uint>(FamilyColumn.LotXmin),
         };

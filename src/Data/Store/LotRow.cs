@@ -26,6 +26,9 @@ public sealed record StoredLot : Lot
 
     public Holding? RouteHolding { get; init; }
 
+    /// <summary>How heavy prepared fibre is for its length, as a weighed length of it told; null where nobody measured.</summary>
+    public double? SupplyGramsPerMetre { get; init; }
+
     public uint Version { get; init; }
 
     /// <summary>The animal of a lot that came in under a name; null for everything made here.</summary>
@@ -92,6 +95,9 @@ public sealed class LotRow : IWorkshopOwned
     public PreparedAs? RoutePreparation { get; set; }
     public string? RouteSteps { get; set; }
     public Holding? RouteHolding { get; set; }
+
+    /// <summary>How heavy prepared fibre is for its length, as a weighed length of it told; null where nobody measured.</summary>
+    public double? SupplyGramsPerMetre { get; set; }
     public double? ReservedGrams { get; set; }
     public string? ReservedFor { get; set; }
 
@@ -167,6 +173,7 @@ public sealed class LotRow : IWorkshopOwned
             RoutePreparation = RoutePreparation,
             RouteSteps = RouteSteps,
             RouteHolding = RouteHolding,
+            SupplyGramsPerMetre = SupplyGramsPerMetre,
             AnimalId = AnimalId,
             Version = Version,
         };
@@ -200,6 +207,7 @@ public sealed class LotRow : IWorkshopOwned
             RoutePreparation = lot.RoutePreparation,
             RouteSteps = lot.RouteSteps,
             RouteHolding = lot.RouteHolding,
+            SupplyGramsPerMetre = lot.SupplyGramsPerMetre,
             AnimalId = lot.AnimalId,
             Version = lot.Version,
         };

@@ -26,7 +26,8 @@ public static class DividingEndpoints
         MostPiece = 500,
         LeastStitch = 2,
         MostStitch = 100,
-        MostTakeUp = 60;
+        MostTakeUp = 60,
+        AlikeSupply = 1.25;
 
     public static void MapDividing(this IEndpointRouteBuilder app)
     {
@@ -231,7 +232,7 @@ public static class DividingEndpoints
             var times = request.Times ?? StripOrder.Times(Strips(1), there, MostTimes);
             var wish = new RehearsalWish(
                 request.SinglesTex,
-                request.SupplyGramsPerMetre,
+                SupplyOf(request, lots),
                 request.Held,
                 request.Plied,
                 request.Stitches,
@@ -247,6 +248,13 @@ public static class DividingEndpoints
             var rows = (int)Math.Ceiling(once.RowsOf(once.YarnMetres));
             return new Arranged(colours, Strips(times), wish with { Rows = Math.Clamp(rows, PatchRows, MostPatchRows) }, times);
         });
+    }
+
+    // As it was told; else as the lots of the colours were weighed, where all that were are alike.
+    private static double? SupplyOf(RehearseRequest request, Dictionary<Guid, LotRow> lots)
+    {
+        double[] known = [.. lots.Values.Select(l => l.SupplyGramsPerMetre).OfType<double>()];
+        return request.SupplyGramsPerMetre ?? (known.Length > 0 && known.Max() <= known.Min() * AlikeSupply ? known.Average() : null);
     }
 
     private static double Weight(string? typed, MassUnit unit, string field, Guard guard) =>
@@ -285,7 +293,7 @@ public static class DividingEndpoints
                                     s.Colour.Hex,
                                     Figure(s.Grams),
                                     Math.Round(rehearsal.MetresOf(s), 1),
-                                    request.SupplyGramsPerMetre is { } supply ? Math.Round(s.Grams / supply, 2) : null
+                                    arranged.Wish.SupplyGramsPerMetre is { } supply ? Math.Round(s.Grams / supply, 2) : null
                                 )),
                             ],
                             Figure(ply.Sum(s => s.Grams)),
@@ -389,7 +397,7 @@ public static class DividingEndpoints
             yield return fold.Words;
         }
 
-        if (request.SupplyGramsPerMetre is { } measured)
+        if (arranged.Wish.SupplyGramsPerMetre is { } measured)
         {
             yield return FormattableString.Invariant(
                 $"Draw the strip out {Draft.Reckon(new DraftInput(measured, request.SinglesTex)).Value.Draft:0.#} times its length."

@@ -261,7 +261,10 @@ public static class LotPageBuilder
                 ? [.. crafts.SelectMany(c => c.Trials).Where(t => t.CanTake(lot.Form, lot.Fibre)).Select(t => t.Kind)]
                 : [],
             KnownFeltingView.Of(felting, unit),
-            Holdings.Of(lot.Form)
+            Holdings.Of(lot.Form),
+            lot.SupplyGramsPerMetre is { } supply && left is { } there
+                ? FormattableString.Invariant($"{supply:0.##} g in a metre: {new YarnLength(there.Mass.Grams / supply).Write()}")
+                : null
         );
     }
 

@@ -42,7 +42,8 @@ public sealed record LotHead(
     IReadOnlyList<StepKind> Stations,
     IReadOnlyList<StepKind> Trials,
     KnownFeltingView Felting,
-    IReadOnlyList<Holding> Holdings
+    IReadOnlyList<Holding> Holdings,
+    string? Supply
 );
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>

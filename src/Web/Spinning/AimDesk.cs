@@ -55,7 +55,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
                 fibre,
                 on,
                 [.. AimWords.Standing(lot, fibre, learned, said, unit)],
-                [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre, unit)],
+                [.. AimWords.Drafting(lot, fibre, learned.Aim.SinglesTex, request.SupplyGramsPerMetre ?? lot?.SupplyGramsPerMetre, unit)],
                 begins
             ));
     }

@@ -87,7 +87,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                         read.Value.On,
                         request.Whorl?.Trim() ?? "",
                         read.Value.Learned.ToldWraps,
-                        request.Aim.SupplyGramsPerMetre
+                        request.Aim.SupplyGramsPerMetre ?? lots[0].SupplyGramsPerMetre
                     )
                 ),
                 startedAt,

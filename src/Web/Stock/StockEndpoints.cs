@@ -52,6 +52,9 @@ public sealed record ReserveRequest([property: StringLength(60)] string? Mass, [
 /// <summary>What may be changed of a lot beside its weights. Left out: unchanged.</summary>
 /// <param name="Breed">What it is said to be; empty for unknown. What was made of it changes with it.</param>
 /// <param name="BreedAsWritten">The breed is not in the book, and is meant as it is written.</param>
+/// <param name="WeighedLength">Of top, roving or a strip a length that was weighed, as typed: "1 m", "20 in"; with its weight it tells how
+/// long all of it is.</param>
+/// <param name="WeighedMass">And what that length weighs, as typed.</param>
 public sealed record LotFactsRequest(
     [property: StringLength(80)] string? Animal = null,
     [property: StringLength(60)] string? Colour = null,
@@ -59,7 +62,9 @@ public sealed record LotFactsRequest(
     [property: Range(0, 100_000)] decimal? ReadyMadePer100Grams = null,
     [property: StringLength(500)] string? Because = null,
     [property: StringLength(200)] string? Breed = null,
-    bool BreedAsWritten = false
+    bool BreedAsWritten = false,
+    [property: StringLength(40)] string? WeighedLength = null,
+    [property: StringLength(40)] string? WeighedMass = null
 );
 
 /// <summary>What became of it.</summary>
@@ -256,6 +261,26 @@ public static class StockEndpoints
             }
         }
 
+        var supply = Supply(request, lot, context);
+        if (supply.IsRefused)
+        {
+            return Problems.Refused(supply.Refusals);
+        }
+
+        if (supply.Value is { } grams && grams != lot.SupplyGramsPerMetre)
+        {
+            Note(
+                db,
+                context,
+                lot.Id,
+                "weighed length",
+                lot.SupplyGramsPerMetre is { } before ? FormattableString.Invariant($"{before:0.##} g in a metre") : "none",
+                FormattableString.Invariant($"{grams:0.##} g in a metre"),
+                because
+            );
+            lot.SupplyGramsPerMetre = grams;
+        }
+
         if (request.ReadyMadePer100Grams is { } price && price != lot.ReadyMadePer100Grams)
         {
             Note(
@@ -273,6 +298,34 @@ public static class StockEndpoints
         await db.SaveChangesAsync(cancellationToken);
         await transaction.CommitAsync(cancellationToken);
         return TypedResults.NoContent();
+    }
+
+    /// <summary>Grams in a metre of fibre that can be spun from.</summary>
+    private const double LeastSupply = 0.05,
+        MostSupply = 200;
+
+    // Both are told, or neither.
+    private static Result<double?> Supply(LotFactsRequest request, LotRow lot, RequestContext context)
+    {
+        if (string.IsNullOrWhiteSpace(request.WeighedLength) && string.IsNullOrWhiteSpace(request.WeighedMass))
+        {
+            return (double?)null;
+        }
+
+        var length = YarnLength.Read(request.WeighedLength, "weighedLength");
+        var mass = MassReader.Read(request.WeighedMass, context.Workshop.Unit, "weighedMass");
+        Refusal[] refusals = [.. length.Refusals, .. mass.Refusals];
+        return refusals.Length > 0 ? Result<double?>.Refused(refusals)
+            : !lot.Form.IsPrepared()
+                ? new Refusal("weighedLength", "not-here", "Only fibre that is ready to be spun has a weight for its length.")
+            : mass.Value.Grams / length.Value.Metres is >= LeastSupply and <= MostSupply and var grams ? (double?)Math.Round(grams, 3)
+            : new Refusal(
+                "weighedMass",
+                "out-of-range",
+                FormattableString.Invariant(
+                    $"A metre would weigh {mass.Value.Grams / length.Value.Metres:0.##} g: look at the length and its unit."
+                )
+            );
     }
 
     // The same entry sent twice is stored once; the lot is locked before it is looked at.

@@ -209,6 +209,50 @@ public class HoldingTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_weighed_length_tells_how_long_a_top_is_and_aims_and_strips_take_it_from_there()
+    {
+        var ada = await house.Register();
+        var (top, code) = await ada.TakeIn(
+            new
+            {
+                mass = "200",
+                form = "top",
+                breed = "Romney",
+                humidityPercent = 65,
+            }
+        );
+        async Task<Reply> Weigh(string? length, string? mass) =>
+            await ada.Send(HttpMethod.Patch, $"/api/lots/{top}/facts", new { weighedLength = length, weighedMass = mass });
+        Assert.Equal(["weighedMass empty"], (await Weigh("1 m", null)).Refused());
+        Assert.Equal(["weighedLength not-a-length-of-yarn", "weighedMass not-a-weight"], (await Weigh("a lot", "a bit")).Refused());
+        Assert.Equal(["weighedMass out-of-range"], (await Weigh("1 cm", "8 g")).Refused());
+        (await Weigh("20 in", "4 g")).Expect(204);
+        Assert.Equal("7.87 g in a metre: 25.4 m", (await ada.Lot(code)).GetProperty("lot").GetProperty("supply").GetString());
+        Assert.Contains("7.87 g in a metre", (await ada.Lot(code)).GetProperty("changes").ToString());
+        var aim = (await ada.Post("/api/spinning/aim", new { wraps = "14", lotId = top })).Expect(200);
+        Assert.Contains("times its length", aim.GetProperty("drafting").ToString());
+        var strips = (
+            await ada.Post(
+                "/api/dividing/rehearse",
+                new
+                {
+                    colours = new object[] { new { name = "a", lotId = top } },
+                    repeat = "a",
+                    strip = "10 g",
+                    plies = new object[] { new { } },
+                }
+            )
+        ).Expect(200);
+        Assert.Equal(20, strips.GetProperty("times").GetInt32());
+        Assert.Equal(1.27, strips.GetProperty("plies")[0].GetProperty("strips")[0].GetProperty("long").GetDouble(), 0.01);
+        var (clean, _) = await ada.TakeIn(new { mass = "200", form = "clean" });
+        Assert.Equal(
+            ["weighedLength not-here"],
+            (await ada.Send(HttpMethod.Patch, $"/api/lots/{clean}/facts", new { weighedLength = "1 m", weighedMass = "8 g" })).Refused()
+        );
+    }
+
+    [Fact]
     public async Task Yarns_of_one_use_stand_beside_one_another_whatever_they_were_made_of()
     {
         var ada = await house.Register();

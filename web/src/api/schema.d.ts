@@ -4849,6 +4849,13 @@ export interface components {
        * @default false
        */
       breedAsWritten: boolean;
+      /**
+       * @description Of top, roving or a strip a length that was weighed, as typed: "1 m", "20 in"; with its weight it tells how
+       *         long all of it is.
+       */
+      weighedLength?: null | string;
+      /** @description And what that length weighs, as typed. */
+      weighedMass?: null | string;
     };
     /**
      * @description What a lot is at the moment.
@@ -4913,6 +4920,7 @@ export interface components {
       trials: components['schemas']['StepKind'][];
       felting: components['schemas']['KnownFeltingView'];
       holdings: components['schemas']['Holding'][];
+      supply: null | string;
     };
     LotLine: {
       /** Format: uuid */
@@ -5187,7 +5195,7 @@ export interface components {
       fibre: components['schemas']['Fibre'];
       /** @description Its breed or cross, empty when unknown. */
       breed: string;
-      /** @description Its share of the oven-dry mass. */
+      /** @description Its share by weight as it lies there; of the oven-dry mass in its working. */
       share: components['schemas']['NumberFigure'];
     };
     /** @description One pass that led to a lot. */

@@ -7,6 +7,8 @@ import { BreedField } from '../fields/BreedField';
 import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
+import { Row } from '../ui/layouts';
+import { WeightField } from '../ui/WeightField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { FormDialog } from '../ui/FormDialog';
@@ -26,6 +28,8 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           breedAsWritten: form.breedAsWritten,
           notes: form.notes,
           readyMadePer100Grams: number(form.price),
+          weighedLength: form.length.trim() || null,
+          weighedMass: form.mass.trim() || null,
           because: form.because || null,
         },
       }),
@@ -41,6 +45,8 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
     breedAsWritten: false,
     notes: lot.notes,
     price: '',
+    length: '',
+    mass: '',
     because: '',
   };
   const { values, set, field, text } = useFields(fresh, saving);
@@ -65,6 +71,26 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
       />
       <AnimalField value={values.animal} onChange={(animal) => set({ animal })} />
       <TextField label="Colour" {...text('colour')} />
+      {lot.holdings.length > 0 && (
+        <Row align="start" gap={1.5}>
+          <TextField
+            style={{ width: 220 }}
+            label="A length of it"
+            {...text('length', 'with its weight: all its metres', 'weighedLength')}
+            placeholder="2 m, 60 in"
+            slotProps={{ inputLabel: { shrink: true } }}
+          />
+          <div style={{ width: 180 }}>
+            <WeightField
+              label="weighs"
+              value={values.mass}
+              onChange={(mass) => set({ mass })}
+              error={saving.error?.at('weighedMass')}
+            />
+          </div>
+          {lot.supply && <p className={typography.quiet}>{lot.supply}</p>}
+        </Row>
+      )}
       <TextField label="Notes" {...text('notes')} multiline />
       <NumberField
         label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
@@ -77,7 +103,18 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         <p className={typography.quiet}>What was made of it is of that breed too; its balances are struck anew.</p>
       )}
       <TextField label="Because" {...text('because')} />
-      <ProblemNotice error={saving.besides('breed', 'animal', 'colour', 'notes', 'readyMadePer100Grams', 'because')} />
+      <ProblemNotice
+        error={saving.besides(
+          'breed',
+          'animal',
+          'colour',
+          'notes',
+          'readyMadePer100Grams',
+          'because',
+          'weighedLength',
+          'weighedMass',
+        )}
+      />
     </FormDialog>
   );
 }

@@ -105,6 +105,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
           </div>
         )}
       </div>
+      {head.supply && <p className={typography.quiet}>{head.supply}</p>}
       {head.compacted && !head.usedUp && <Notice tone="watch">{compactedWord[head.compacted]}</Notice>}
       {isSpun(head.form) && <Yarn lot={head} />}
       <Ribbon

@@ -1786,6 +1786,10 @@ namespace EarthyTuft.Data.Store.Migrations
                         .HasColumnType("double precision")
                         .HasColumnName("staple_millimetres");
 
+                    b.Property<double?>("SupplyGramsPerMetre")
+                        .HasColumnType("double precision")
+                        .HasColumnName("supply_grams_per_metre");
+
                     b.Property<DateTimeOffset?>("UsedUpAt")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("used_up_at");
