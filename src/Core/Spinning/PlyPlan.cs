@@ -196,11 +196,19 @@ public sealed record PlyPlan(
         );
     }
 
+    /// <summary>Angles that suit its fibre, where no single one was asked for: a reading is held against all of them, widened by the
+    /// tolerance; null for <see cref="Degrees" /> alone.</summary>
+    public Span? Suits { get; init; }
+
     /// <summary>What an angle that was read while plying says.</summary>
     /// <param name="read">As it was read.</param>
     public PlyCorrection Correct(PlyAngleRead read)
     {
-        var off = read.Degrees - Degrees;
+        var (low, high) = Suits is { } suits ? (suits.Low, suits.High) : (Degrees, Degrees);
+        var off =
+            read.Degrees < low ? read.Degrees - low
+            : read.Degrees > high ? read.Degrees - high
+            : 0;
         var factor = Twisting.Factor(read.Degrees, Degrees);
         var there = Math.Abs(off) <= AngleTolerance + 1e-9;
         var next =

@@ -152,7 +152,9 @@ public static class StoredSpin
                 Stored(plan.On),
                 plan.From,
                 [.. plan.Of.Select(s => new StrandV1(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction, s.IsPlied))],
-                plan.TakeUpPercent
+                plan.TakeUpPercent,
+                plan.Suits?.Low,
+                plan.Suits?.High
             ),
             PlanVersion
         );
@@ -170,7 +172,10 @@ public static class StoredSpin
             p.From,
             [.. p.Of.Select(s => new PlyStrand(s.Lot, s.Code, s.Fibre, s.Tex, s.Metres, s.Direction, s.IsPlied))],
             p.TakeUpPercent
-        );
+        )
+        {
+            Suits = p is { SuitsLow: { } low, SuitsHigh: { } high } ? new Span(low, high) : null,
+        };
     }
 
     public static RunEventRow Row(RunEvent<SpinEvent> happened, string who) => Kinds.Row(happened, who);
@@ -215,7 +220,9 @@ public static class StoredSpin
         OnV1? On,
         PlyFrom From,
         IReadOnlyList<StrandV1> Of,
-        double TakeUpPercent
+        double TakeUpPercent,
+        double? SuitsLow = null,
+        double? SuitsHigh = null
     );
 
     private sealed record StrandV1(

@@ -1,4 +1,5 @@
 using System.Globalization;
+using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -159,30 +160,24 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                 ? new SpunOn(ratio, draw, SpunOn.MostOf(request.By), request.By)
                 : null;
         var direction = request.Direction ?? PlyPlan.Last(request.Structure, strands);
+        var (degrees, suits) = request.Degrees is { } asked ? (asked, null) : await Angle(first, cancellationToken);
         return (
             PlyPlan.Check(
-                new PlyPlan(
-                    request.Structure,
-                    count,
-                    request.Degrees ?? await Angle(first, cancellationToken),
-                    fresh ?? 14,
-                    direction,
-                    on,
-                    request.From,
-                    strands,
-                    figures.TakeUpPercent
-                )
+                new PlyPlan(request.Structure, count, degrees, fresh ?? 14, direction, on, request.From, strands, figures.TakeUpPercent)
+                {
+                    Suits = suits,
+                }
             ),
             own
         );
     }
 
     // What the singles were spun for; where nobody aimed at anything, what suits the fibre.
-    private async Task<double> Angle(LotRow? singles, CancellationToken cancellationToken)
+    private async Task<(double Degrees, Span? Suits)> Angle(LotRow? singles, CancellationToken cancellationToken)
     {
         if (singles is null)
         {
-            return YarnWish.UsualDegrees;
+            return (YarnWish.UsualDegrees, null);
         }
 
         var plan = await db
@@ -190,11 +185,16 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
             .Where(f => f.LotId == singles.Id && f.Role == FlowRole.Out && !f.Voided)
             .Join(db.Runs.Where(r => r.Craft == StepKind.Spin), f => f.EntryId, r => r.EntryId, (_, r) => r.Plan)
             .FirstOrDefaultAsync(cancellationToken);
-        return plan is not null
-            ? StoredSpin.SpinPlan(plan).Wish.Degrees
-            : YarnBeginning
-                .Of(OwnLog.ClassOf(await books.Here(cancellationToken), singles.Parentage, singles.Fibre), singles.StapleMillimetres)
-                .Degrees.Middle;
+        if (plan is not null)
+        {
+            var wish = StoredSpin.SpinPlan(plan).Wish;
+            return (wish.Degrees, wish.Suits);
+        }
+
+        var suits = YarnBeginning
+            .Of(OwnLog.ClassOf(await books.Here(cancellationToken), singles.Parentage, singles.Fibre), singles.StapleMillimetres)
+            .Degrees;
+        return (suits.Middle, suits);
     }
 
     private PlyPlanView View(PlyPlan plan, Dictionary<Guid, double?> grams, OwnYarn own, IReadOnlyList<MadeSkein> made)

@@ -99,4 +99,18 @@ public class PlyPlanTests
         Assert.Equal(1629 / 3.0 / 1.04, three.Metres, 9);
         Assert.All(three.Left, l => Assert.Equal(0, l.Metres));
     }
+
+    [Theory]
+    [InlineData(23, AgainstAim.Below)]
+    [InlineData(25.5, AgainstAim.There)]
+    [InlineData(35, AgainstAim.There)]
+    [InlineData(38.9, AgainstAim.There)]
+    [InlineData(40, AgainstAim.Above)]
+    public void An_angle_read_while_plying_is_held_against_all_that_suit_the_fibre(double read, AgainstAim stands)
+    {
+        // Cotton: anything from 28 to 36 degrees is right, give or take three.
+        var plan = new PlyPlan(YarnStructure.Plain, 2, 32, 30, TwistDirection.S, null, PlyFrom.Bobbins, [], 3) { Suits = new Span(28, 36) };
+        Assert.Equal(stands, plan.Correct(new PlyAngleRead(read, null, null)).Stands);
+        Assert.NotEqual(AgainstAim.There, (plan with { Suits = null }).Correct(new PlyAngleRead(37, null, null)).Stands);
+    }
 }
