@@ -8,7 +8,9 @@ public static class StripFields
     /// <summary>The beginning of a refusal's sentence by the field's name.</summary>
     public static readonly IReadOnlyDictionary<string, string> Subjects = new Dictionary<string, string>(YarnFields.Subjects)
     {
-        ["gramsPerMetre"] = "The thickness of a pencil",
+        ["along"] = "The order of the colours",
+        ["parts"] = "The number of parts",
+        ["gramsPerMetre"] = "The weight of a metre",
         ["pieceMillimetres"] = "A piece for the fold",
         ["handMillimetres"] = "The breadth of a hand",
         ["millimetresPerStitch"] = "The yarn of a stitch",

@@ -37,9 +37,42 @@ public static class DividingEndpoints
             .Named("rehearse", "Strips for each ply, and what they look like as yarn and as knitting.")
             .Changes(MemberRole.Looker);
         group
+            .MapPost("/dyed", Dyed)
+            .Named("layDyedTop", "A top dyed along its length as strips to rehearse: straight, split, turned or folded.")
+            .Changes(MemberRole.Looker);
+        group
             .MapPost("/sizes", Sizes)
             .Named("sizeStrips", "Equal strips of a batt or a top: how many, how wide, how heavy and how long.")
             .Changes(MemberRole.Looker);
+    }
+
+    private static Results<Ok<DyedTopView>, ProblemHttpResult> Dyed(DyedTopRequest request, RequestContext context)
+    {
+        var guard = new Guard(StripFields.Subjects)
+            .Within(request.GramsPerMetre, LeastSupply, MostSupply, "gramsPerMetre")
+            .Need(request.Plies is >= 1 and <= StripOrder.MostPlies, "plies", "too-many", $"must be one to {StripOrder.MostPlies}");
+        var along = DyedTop.Read(request.Along, "along");
+        if (!guard.Passed || along.IsRefused)
+        {
+            return Problems.Refused([.. guard.Refusals, .. along.Refusals]);
+        }
+
+        var laid = DyedTop.Lay(along.Value, request.GramsPerMetre, request.As, request.Parts, request.Plies);
+        if (laid.IsRefused)
+        {
+            return Problems.Refused(laid.Refusals);
+        }
+
+        var metres = along.Value.Sum(s => s.Metres);
+        var grams = Mass.FromGrams(metres * request.GramsPerMetre).Write(context.Workshop.Unit);
+        return TypedResults.Ok(
+            new DyedTopView(
+                string.Join(' ', laid.Value.Select(s => s.Name)),
+                [.. laid.Value.Select(s => FormattableString.Invariant($"{s.Grams:0.###} g"))],
+                request.As == DyedTopAs.Folded ? HeldAs.Fold : HeldAs.Straight,
+                FormattableString.Invariant($"{grams} of top, {metres:0.##} m long, in {laid.Value.Count} stretches of each ply.")
+            )
+        );
     }
 
     private static Results<Ok<StripSizesView>, ProblemHttpResult> Sizes(StripSizesRequest request, RequestContext context)

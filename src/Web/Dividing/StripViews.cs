@@ -55,6 +55,27 @@ public sealed record StripSizesRequest(
     double? GramsPerMetre = null
 );
 
+/// <summary>A top that was dyed along its length.</summary>
+/// <param name="Along">Its colours in order with their lengths, as typed: "a 20 cm, b 35 cm".</param>
+/// <param name="GramsPerMetre">How heavy it is for its length.</param>
+/// <param name="As">How it is brought to the hand.</param>
+/// <param name="Parts">Into how many it is split.</param>
+/// <param name="Plies">How many plies share it, each along its whole length.</param>
+public sealed record DyedTopRequest(
+    [property: StringLength(2000)] string Along,
+    double GramsPerMetre,
+    DyedTopAs As = DyedTopAs.Straight,
+    int Parts = 2,
+    int Plies = 1
+);
+
+/// <summary>The same as strips to rehearse.</summary>
+/// <param name="Repeat">Their order, as it would be typed.</param>
+/// <param name="Masses">What each weighs in a ply, as it would be typed.</param>
+/// <param name="Held">How it is held.</param>
+/// <param name="Sentence">What it comes to.</param>
+public sealed record DyedTopView(string Repeat, IReadOnlyList<string> Masses, HeldAs Held, string Sentence);
+
 /// <summary>Equal strips.</summary>
 /// <param name="Width">Of each, in millimetres.</param>
 /// <param name="Metres">Of each.</param>

@@ -197,4 +197,44 @@ public class RehearsalTests(House house) : IClassFixture<House>
         wish["singlesTex"] = 0;
         await Refused("singlesTex out-of-range", wish);
     }
+
+    [Fact]
+    public async Task A_top_dyed_along_its_length_is_laid_as_strips_and_rehearsed()
+    {
+        var ada = await house.Register();
+        object Top(string along, string way, int parts = 2, int plies = 1, double gramsPerMetre = 20) =>
+            new
+            {
+                along,
+                gramsPerMetre,
+                @as = way,
+                parts,
+                plies,
+            };
+        var laid = (await ada.Post("/api/dividing/dyed", Top("a 20 cm, b 10 in", "turned"))).Expect(200);
+        Assert.Equal("a b b a", laid.GetProperty("repeat").GetString());
+        Assert.Equal(["2 g", "2.54 g", "2.54 g", "2 g"], laid.GetProperty("masses").EnumerateArray().Select(m => m.GetString()));
+        Assert.StartsWith("9.08 g of top, 0.45 m long, in 4 stretches", laid.GetProperty("sentence").GetString());
+        var view = (
+            await ada.Post(
+                "/api/dividing/rehearse",
+                new
+                {
+                    colours = new object[] { new { name = "a", colour = "madder" }, new { name = "b", colour = "gold" } },
+                    repeat = laid.GetProperty("repeat").GetString(),
+                    times = 1,
+                    strip = "2 g",
+                    plies = new object[] { new { masses = laid.GetProperty("masses") } },
+                }
+            )
+        ).Expect(200);
+        Assert.Equal(9.08, view.GetProperty("plies")[0].GetProperty("total").GetProperty("grams").GetDouble(), 0.01);
+        Assert.Equal(["along empty"], (await ada.Post("/api/dividing/dyed", Top(" ", "straight"))).Refused());
+        Assert.Equal(["along empty"], (await ada.Post("/api/dividing/dyed", Top("a", "straight"))).Refused());
+        Assert.Equal(["parts out-of-range"], (await ada.Post("/api/dividing/dyed", Top("a 1 m", "split", 0))).Refused());
+        Assert.Equal(
+            ["gramsPerMetre out-of-range", "plies too-many"],
+            (await ada.Post("/api/dividing/dyed", Top("a 1 m", "split", 2, 9, -1))).Refused()
+        );
+    }
 }

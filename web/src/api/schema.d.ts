@@ -2087,6 +2087,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/dividing/dyed': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** A top dyed along its length as strips to rehearse: straight, split, turned or folded. */
+    post: operations['layDyedTop'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/dividing/sizes': {
     parameters: {
       query?: never;
@@ -3986,6 +4003,47 @@ export interface components {
     DyePortion: {
       of: string;
       mass: components['schemas']['MassFigure'];
+    };
+    /**
+     * @description How a top that was dyed along its length is brought to the hand.
+     * @default straight
+     * @enum {unknown}
+     */
+    DyedTopAs: 'straight' | 'split' | 'turned' | 'folded';
+    /** @description A top that was dyed along its length. */
+    DyedTopRequest: {
+      /** @description Its colours in order with their lengths, as typed: "a 20 cm, b 35 cm". */
+      along: string;
+      /**
+       * Format: double
+       * @description How heavy it is for its length.
+       */
+      gramsPerMetre: number;
+      /** @description How it is brought to the hand. */
+      as?: components['schemas']['DyedTopAs'];
+      /**
+       * Format: int32
+       * @description Into how many it is split.
+       * @default 2
+       */
+      parts: number;
+      /**
+       * Format: int32
+       * @description How many plies share it, each along its whole length.
+       * @default 1
+       */
+      plies: number;
+    };
+    /** @description The same as strips to rehearse. */
+    DyedTopView: {
+      /** @description Their order, as it would be typed. */
+      repeat: string;
+      /** @description What each weighs in a ply, as it would be typed. */
+      masses: string[];
+      /** @description How it is held. */
+      held: components['schemas']['HeldAs'];
+      /** @description What it comes to. */
+      sentence: string;
     };
     /** @description What is noted of a dyeing. Everything may be left out. */
     DyeingRequest: {
@@ -17273,6 +17331,66 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['RehearsalView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  layDyedTop: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['DyedTopRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['DyedTopView'];
         };
       };
       /** @description Bad Request */

@@ -9,6 +9,7 @@ import { runsOf } from '../runs/queries';
 import { ProblemNotice } from '../ui/Notices';
 import { Column, Row } from '../ui/layouts';
 import { RehearsalColours } from './RehearsalColours';
+import { DyedTop } from './DyedTop';
 import { MeasureFields, OrderFields, PlyFields } from './RehearsalFields';
 import { RehearsedView } from './RehearsedView';
 import { kept, useRehearsalForm, type State } from './rehearsalForm';
@@ -64,6 +65,7 @@ function Rehearse({ lots, close }: { lots: readonly Schema['LotLine'][]; close: 
         <OrderFields form={form} />
         <PlyFields form={form} />
         <MeasureFields form={form} />
+        <DyedTop form={form} />
         <SizeStrips take={(strip) => form.set({ strip })} />
         <Row gap={1}>
           <Button onClick={close}>Put the rehearsal away</Button>

@@ -27,3 +27,10 @@ export const tornAsWord: Record<Schema['TornAs'], string> = {
   zStrip: 'in one zig-zag strip',
   pencil: 'and drawn to pencils',
 };
+
+export const dyedTopWord: Record<Schema['DyedTopAs'], string> = {
+  straight: 'straight, from its end',
+  split: 'split, part after part',
+  turned: 'split, every second part turned',
+  folded: 'in pieces from the fold',
+};
