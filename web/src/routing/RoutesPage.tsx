@@ -34,7 +34,8 @@ export function RoutesPage() {
   const choose = (way: Pick<Schema['ChooseRoute'], 'preparation' | 'holding'>) =>
     change.go(() => api.PUT('/api/lots/{code}/route', { params: { path: { code } }, body: { aim: wanted, ...way } }));
   const leave = () => change.go(() => api.DELETE('/api/lots/{code}/route', { params: { path: { code } } }));
-  const mayChoose = session.data?.workshop?.role !== 'looker';
+  // While the ways for another end are still on their way, none is chosen: they are about to change places.
+  const mayChoose = session.data?.workshop?.role !== 'looker' && !routes.isPlaceholderData;
 
   return (
     <Column gap={3}>

@@ -63,7 +63,7 @@ export function SpinnerSettings() {
           body: {
             name: values.name,
             kind: values.kind,
-            whorls: turns ? ratios(values.whorls) : null,
+            whorls: turns ? ratios(values.whorls, values.kind === 'electricFlyer') : null,
             drive: turns ? values.drive || null : null,
             bobbin: values.kind === 'winder' ? null : values.bobbin.trim() || null,
             bobbins: turns ? bobbinKinds(values.kinds) : null,

@@ -22,9 +22,14 @@ describe('ratios as they are typed', () => {
       { ratio: null, name: 'mark 3' },
       { ratio: null, name: 'mark 5' },
     ]);
-    expect(ratios('small, 12 tiny')).toEqual([
-      { ratio: null, name: 'small' },
-      { ratio: 12, name: 'tiny' },
+    expect(ratios('slow, 12 fast', true)).toEqual([
+      { ratio: null, name: 'slow' },
+      { ratio: 12, name: 'fast' },
+    ]);
+    // Of a wheel a word is a slip, and is refused.
+    expect(ratios('7, x small')).toEqual([
+      { ratio: 7, name: null },
+      { ratio: null, name: null },
     ]);
     expect(ratios('  ')).toEqual([]);
   });
