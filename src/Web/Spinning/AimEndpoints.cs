@@ -36,6 +36,10 @@ public static class AimEndpoints
             .Named("aimAtYarn", "What to spin for a yarn, whether it can be done, and what each ply-back says about the next.")
             .Changes(MemberRole.Looker);
         group
+            .MapPost("/suits", SuitEndpoints.Suits)
+            .Named("listSuits", "Lots in store with how well they suit a yarn, where nobody said what it is made of.")
+            .Changes(MemberRole.Looker);
+        group
             .MapPost("/hand", Hand)
             .Named("spinByHand", "In a demo: what a simulated hand reads off a ply-back of its own.")
             .Changes(MemberRole.Looker)

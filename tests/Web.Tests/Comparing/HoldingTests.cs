@@ -253,6 +253,34 @@ public class HoldingTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_yarn_of_unknown_fibre_is_held_against_every_lot_in_store()
+    {
+        var ada = await house.Register();
+        object wish = new { wraps = "28", plies = 2 };
+        Assert.Empty((await ada.Post("/api/spinning/suits", wish)).Expect(200).EnumerateArray());
+        foreach (var breed in new[] { "Merino", "Herdwick" })
+        {
+            await ada.TakeIn(
+                new
+                {
+                    mass = "100",
+                    form = "top",
+                    breed,
+                }
+            );
+        }
+
+        await ada.TakeIn(new { mass = "100", form = "clean" });
+        var suits = (await ada.Post("/api/spinning/suits", wish)).Expect(200);
+        Assert.Equal(["Merino", "Herdwick"], Texts(suits, "parentage"));
+        Assert.Equal("possible", suits[0].GetProperty("verdict").GetString());
+        Assert.Equal("not", suits[1].GetProperty("verdict").GetString());
+        Assert.StartsWith("singles of ", suits[0].GetProperty("words").GetString());
+        Assert.Equal(["wraps not-a-count"], (await ada.Post("/api/spinning/suits", new { wraps = "thin" })).Refused());
+        Assert.Empty((await (await house.Register("Bea")).Post("/api/spinning/suits", wish)).Expect(200).EnumerateArray());
+    }
+
+    [Fact]
     public async Task Yarns_of_one_use_stand_beside_one_another_whatever_they_were_made_of()
     {
         var ada = await house.Register();

@@ -1864,6 +1864,23 @@ export interface paths {
     patch?: never;
     trace?: never;
   };
+  '/api/spinning/suits': {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    get?: never;
+    put?: never;
+    /** Lots in store with how well they suit a yarn, where nobody said what it is made of. */
+    post: operations['listSuits'];
+    delete?: never;
+    options?: never;
+    head?: never;
+    patch?: never;
+    trace?: never;
+  };
   '/api/spinning/hand': {
     parameters: {
       query?: never;
@@ -8003,6 +8020,19 @@ export interface components {
        * @description The strip's own length in metres; null where the supply was not measured.
        */
       long: null | number;
+    };
+    /** @description A lot in store that a yarn could be spun from. */
+    SuitView: {
+      code: string;
+      parentage: string;
+      form: components['schemas']['LotForm'];
+      fibre: components['schemas']['Fibre'];
+      colour: string;
+      left: null | components['schemas']['MassFigure'];
+      /** @description Whether it can become that yarn. */
+      verdict: components['schemas']['CanBeSpun'];
+      /** @description What to spin of it, or what stands against it. */
+      words: string;
     };
     /** @description A weighing that may be the wrong one. */
     SuspectView: {
@@ -16525,6 +16555,66 @@ export interface operations {
         };
         content: {
           'application/json': components['schemas']['AimView'];
+        };
+      };
+      /** @description Bad Request */
+      400: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unauthorized */
+      401: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Forbidden */
+      403: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+      /** @description Unprocessable Entity */
+      422: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/problem+json': components['schemas']['ProblemDetails'];
+        };
+      };
+    };
+  };
+  listSuits: {
+    parameters: {
+      query?: never;
+      header?: never;
+      path?: never;
+      cookie?: never;
+    };
+    requestBody: {
+      content: {
+        'application/json': components['schemas']['AimRequest'];
+      };
+    };
+    responses: {
+      /** @description OK */
+      200: {
+        headers: {
+          [name: string]: unknown;
+        };
+        content: {
+          'application/json': components['schemas']['SuitView'][];
         };
       };
       /** @description Bad Request */

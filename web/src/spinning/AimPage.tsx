@@ -23,6 +23,7 @@ import { Becomes } from './Becomes';
 import { Enough } from './Enough';
 import { NewPlyBack } from './NewPlyBack';
 import { useAim, useFibreWants, useYarnClasses } from './queries';
+import { Suits } from './Suits';
 import { Trail } from './Trail';
 import { structureWord, toleranceWord } from './words';
 import { WrapsField } from '../ui/WrapsField';
@@ -177,6 +178,21 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
             </p>
           )}
           <AimTold view={view} />
+          {lot === null && (
+            <Suits
+              asked={asked}
+              enabled={asked === wish}
+              to={(code) =>
+                `/aim?${new URLSearchParams({
+                  lot: code,
+                  ...(match ? { match } : {}),
+                  wraps: state.wraps,
+                  plies: state.plies,
+                  ...(state.degrees.trim() ? { angle: state.degrees } : {}),
+                }).toString()}`
+              }
+            />
+          )}
           {lot?.stations.includes('spin') && (
             <Row align="start" gap={1.5}>
               <WeightField

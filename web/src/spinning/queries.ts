@@ -20,6 +20,16 @@ export const useFaults = (lot: string | null) =>
 /** What was measured of a lot of yarn. */
 export const useYarn = (id: string) => server.useQuery('get', '/api/lots/{id}/yarn', { params: { path: { id } } });
 
+/** Lots in store with how well they suit a yarn that is wanted. */
+export const useSuits = (asked: string, enabled: boolean) =>
+  useQuery({
+    queryKey: ['post', '/api/spinning/suits', asked],
+    enabled,
+    retry: false,
+    placeholderData: keepPreviousData,
+    queryFn: async () => (await api.POST('/api/spinning/suits', { body: thawed<Schema['AimRequest']>(asked) })).data!,
+  });
+
 /** Bobbins that were plied in part. */
 export const useRemains = () => server.useQuery('get', '/api/spinning/remains');
 
