@@ -145,7 +145,7 @@ public static class DividingEndpoints
             return Problems.Refused("colours", "not-here", "It names a lot that is not here.");
         }
 
-        var read = Read(request, lots.ToDictionary(l => l.Id), context.Workshop.Unit);
+        var read = Read(request, lots, await db.FreeOf(lots, cancellationToken), context.Workshop.Unit);
         return read.IsRefused ? Problems.Refused(read.Refusals) : TypedResults.Ok(View(read.Value, request, lots, context.Workshop));
     }
 
@@ -156,8 +156,15 @@ public static class DividingEndpoints
         int Times
     );
 
-    internal static Result<Arranged> Read(RehearseRequest request, Dictionary<Guid, LotRow> lots, MassUnit unit)
+    /// <param name="free">What running work leaves free of each lot: as often as that lasts a repeat is gone through.</param>
+    internal static Result<Arranged> Read(
+        RehearseRequest request,
+        IReadOnlyList<LotRow> of,
+        IReadOnlyDictionary<Guid, double?> free,
+        MassUnit unit
+    )
     {
+        var lots = of.ToDictionary(l => l.Id);
         var guard = new Guard(StripFields.Subjects)
             .Need(
                 request.Colours.Count is > 0 and <= StripOrder.MostColours,
@@ -260,8 +267,12 @@ public static class DividingEndpoints
                 StripOrder.Of(StripOrder.First(repeat, times, request.Mirrored), colours, plies, grams);
             var there = colours
                 .Zip(request.Colours)
-                .Where(c => c.Second.LotId is { } id && lots[id].LeftGrams is not null)
-                .ToDictionary(c => c.First.Name, c => lots[c.Second.LotId!.Value].LeftGrams!.Value);
+                .Where(c => c.Second.LotId is { } id && free.GetValueOrDefault(id) is not null)
+                // What one lot gives to several colours is shared among them.
+                .ToDictionary(
+                    c => c.First.Name,
+                    c => free[c.Second.LotId!.Value]!.Value / request.Colours.Count(o => o.LotId == c.Second.LotId)
+                );
             var times = request.Times ?? StripOrder.Times(Strips(1), there, MostTimes);
             var wish = new RehearsalWish(
                 request.SinglesTex,

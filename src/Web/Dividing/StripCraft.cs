@@ -10,54 +10,50 @@ using EarthyTuft.Web.Runs;
 namespace EarthyTuft.Web.Dividing;
 
 /// <summary>A strip chart that is ticked off, and planned anew half-way where somebody thinks better of it.</summary>
-internal sealed class StripCraft(RequestContext context) : ICraft
+internal sealed class StripCraft(EarthyTuftDb db, RequestContext context) : ICraft
 {
     public string? Place => null;
 
     public Refusal Taken => throw new InvalidOperationException("Portions lie side by side at a strip chart.");
 
-    public Task<Result<RunOutset>> Begin(RunStart start, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
+    public async Task<Result<RunOutset>> Begin(RunStart start, IReadOnlyList<LotRow> lots, CancellationToken cancellationToken)
     {
         var request = (StripStart)start;
         var startedAt = request.StartedAt ?? context.Now;
         if (RunRules.BeganAt(startedAt, context.Now, "startedAt") is { } never)
         {
-            return Task.FromResult<Result<RunOutset>>(never);
+            return never;
         }
 
         if (lots.Count == 0)
         {
-            return Task.FromResult<Result<RunOutset>>(
-                new Refusal(
-                    "colours",
-                    "no-lot",
-                    "A chart is ticked off as strips are torn: say of at least one colour which lot it comes from."
-                )
+            return new Refusal(
+                "colours",
+                "no-lot",
+                "A chart is ticked off as strips are torn: say of at least one colour which lot it comes from."
             );
         }
 
         var byId = lots.ToDictionary(l => l.Id);
-        return Task.FromResult(
-            DividingEndpoints
-                .Read(request.Chart, byId, context.Workshop.Unit)
-                .Then<RunOutset>(arranged =>
+        return DividingEndpoints
+            .Read(request.Chart, lots, await db.FreeOf(lots, cancellationToken), context.Workshop.Unit)
+            .Then<RunOutset>(arranged =>
+            {
+                var plan = new StripPlan(
+                    [
+                        .. arranged.Colours.Zip(request.Chart.Colours, (c, r) =>
+                            new ChartColour(c.Name, r.LotId, r.LotId is { } id ? byId[id].Code : "", c.Colour)
+                        ),
+                    ],
+                    arranged.Strips,
+                    request.Chart.SinglesTex,
+                    arranged.Wish
+                );
+                return new RunOutset(StoredStrips.Write(plan), startedAt, [], [])
                 {
-                    var plan = new StripPlan(
-                        [
-                            .. arranged.Colours.Zip(request.Chart.Colours, (c, r) =>
-                                new ChartColour(c.Name, r.LotId, r.LotId is { } id ? byId[id].Code : "", c.Colour)
-                            ),
-                        ],
-                        arranged.Strips,
-                        request.Chart.SinglesTex,
-                        arranged.Wish
-                    );
-                    return new RunOutset(StoredStrips.Write(plan), startedAt, [], [])
-                    {
-                        Portions = lots.ToDictionary(l => l.Id, l => Math.Round(plan.GramsOf(l.Id), 3)),
-                    };
-                })
-        );
+                    Portions = lots.ToDictionary(l => l.Id, l => Math.Round(plan.GramsOf(l.Id), 3)),
+                };
+            });
     }
 
     public Task<Result<IReadOnlyList<RunEventRow>>> Decide(RunRow run, RunCommand command, CancellationToken cancellationToken) =>
