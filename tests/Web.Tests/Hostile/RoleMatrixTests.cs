@@ -59,6 +59,8 @@ public class RoleMatrixTests(House house) : IClassFixture<House>
         "POST /api/spinning/hand",
         "POST /api/spinning/ply",
         "POST /api/spinning/enough",
+        "POST /api/spinning/suits",
+        "POST /api/dividing/dyed",
         "POST /api/scouring/after/{code}",
         "PUT /api/course/cautions/{step}",
         "PUT /api/course/motion",
