@@ -10,7 +10,7 @@ namespace EarthyTuft.Data.Ledger;
 public static class Projections
 {
     /// <summary>Counted up whenever a rule changes that a projection follows from.</summary>
-    public const int Version = 4;
+    public const int Version = 5;
 
     private const int Lock = 726003;
 
