@@ -29,6 +29,9 @@ internal sealed class SpunColumns
     private readonly ILookup<Guid, WrapsReading> wraps;
     private readonly IReadOnlyList<SampleRow> samples;
 
+    // Reckoned once for all columns, and only where something was plied.
+    private readonly Lazy<TakenShares> shares;
+
     private SpunColumns(
         Family family,
         IReadOnlyList<PreparedWay> ways,
@@ -37,7 +40,8 @@ internal sealed class SpunColumns
         IReadOnlyDictionary<Guid, YarnMeasures> measures,
         ILookup<Guid, WrapsReading> wraps,
         IReadOnlyList<SampleRow> samples
-    ) =>
+    )
+    {
         (this.family, this.ways, this.runs, this.spun, this.measures, this.wraps, this.samples) = (
             family,
             ways,
@@ -47,6 +51,8 @@ internal sealed class SpunColumns
             wraps,
             samples
         );
+        shares = new Lazy<TakenShares>(() => TakenShares.Of(family.Entries, family.Masses));
+    }
 
     /// <summary>Reads what was spun of the ways.</summary>
     public static async Task<SpunColumns> Read(
@@ -179,7 +185,6 @@ internal sealed class SpunColumns
 
     private Known? TakeUp(Guid[] made)
     {
-        var shares = TakenShares.Of(family.Entries, family.Masses);
         var told = new List<double>();
         foreach (var entry in family.Entries.Where(e => e.Step == StepKind.Ply))
         {
@@ -188,7 +193,7 @@ internal sealed class SpunColumns
             if (
                 plied.Length > 0
                 && Whole(plied.Select(l => measures.GetValueOrDefault(l)?.Metres)) is > 0 and var metres
-                && Whole(taken.Select(t => measures.GetValueOrDefault(t.LotId!.Value)?.Metres * (shares.Of(t) ?? 1))) is { } singles
+                && Whole(taken.Select(t => measures.GetValueOrDefault(t.LotId!.Value)?.Metres * (shares.Value.Of(t) ?? 1))) is { } singles
                 && measures.GetValueOrDefault(plied[0])?.Strands is { } strands
                 && singles / strands / metres - 1 is > -0.2 and < 0.6 and var takeUp
             )

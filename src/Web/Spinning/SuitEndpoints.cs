@@ -39,20 +39,10 @@ public static class SuitEndpoints
         CancellationToken cancellationToken
     )
     {
+        LotForm[] prepared = [.. Enum.GetValues<LotForm>().Where(f => f.IsPrepared())];
         var lots = await db
             .Lots.AsNoTracking()
-            .Where(l =>
-                l.VoidedAt == null
-                && l.UsedUpAt == null
-                && (
-                    l.Form == LotForm.Top
-                    || l.Form == LotForm.Roving
-                    || l.Form == LotForm.Batt
-                    || l.Form == LotForm.Rolag
-                    || l.Form == LotForm.Puni
-                    || l.Form == LotForm.Cloud
-                )
-            )
+            .Where(l => l.VoidedAt == null && l.UsedUpAt == null && prepared.Contains(l.Form))
             .OrderByDescending(l => l.ChangedAt)
             .ThenByDescending(l => l.Id)
             .Take(Most)
