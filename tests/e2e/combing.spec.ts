@@ -82,11 +82,11 @@ test('a long wool is combed with the tips to lead, and its tender part is named'
 
   const beside = bench.getByRole('form', { name: 'What else is weighed' });
   await beside.getByLabel('What else is weighed').selectOption('a measured length of top');
-  await beside.getByLabel('metres of it').fill('0');
+  await beside.getByLabel('length of it').fill('0');
   await beside.getByLabel('It weighs').fill('9 g');
   await beside.getByRole('button', { name: 'Note it' }).click();
   await expect(beside.getByText(/above nothing and at most/)).toBeVisible();
-  await beside.getByLabel('metres of it').fill('2');
+  await beside.getByLabel('length of it').fill('2');
   await beside.getByRole('button', { name: 'Note it' }).click();
   await expect(bench.getByText(/^Top of 4\.5 g a metre/)).toBeVisible();
   await beside.getByLabel('What else is weighed').selectOption('waste on the floor');

@@ -146,7 +146,7 @@ public sealed record CountProducts(
     int Count,
     string? One = null,
     bool? Airy = null,
-    double? Rod = null,
+    [property: Unit("mm", "the rod")] double? Rod = null,
     ProductsKept Kept = ProductsKept.Loose,
     int? BundleOf = null,
     DateTimeOffset? At = null

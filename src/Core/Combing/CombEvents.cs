@@ -1,3 +1,4 @@
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 
 namespace EarthyTuft.Core.Combing;
@@ -97,7 +98,8 @@ public sealed record WeighCombWaste(string Mass, DateTimeOffset? At = null) : Ru
 /// <param name="Metres">How long it is.</param>
 /// <param name="Mass">What it weighs, as typed.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record WeighSliver(double Metres, string Mass, DateTimeOffset? At = null) : RunCommand(At);
+public sealed record WeighSliver([property: Unit("m", "length of it")] double Metres, string Mass, DateTimeOffset? At = null)
+    : RunCommand(At);
 
 /// <summary>Nests, and what one of them weighs.</summary>
 /// <param name="Count">How many.</param>

@@ -39,7 +39,8 @@ public readonly partial record struct Length
             );
 
     [GeneratedRegex(
-        @"^(?<n>[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)(?: (?<top>[0-9]+)/(?<low>[0-9]+))? ?(?<u>mm|cm|in|inch|inches|"")?$",
+        @"^(?:(?<n>[0-9]+(?:[.,][0-9]+)?|[.,][0-9]+)(?: (?<top>[0-9]+)/(?<low>[0-9]+))?|(?<top>[0-9]+)/(?<low>[0-9]+)) ?"
+            + @"(?<u>mm|cm|m|in|inch|inches|""|ft|foot|feet|'|yd|yds|yard|yards)?$",
         RegexOptions.CultureInvariant
     )]
     private static partial Regex Pattern();
@@ -64,14 +65,23 @@ public readonly partial record struct Length
             _ => 1,
         };
 
-    /// <summary>The length in a unit with its sign: <c>112 mm</c>, <c>11.2 cm</c>, <c>4.4 in</c>.</summary>
+    /// <summary>The length in a unit with its sign: <c>112 mm</c>, <c>11.2 cm</c>, <c>4.4 in</c>; what is thinner than an inch with a digit
+    /// more: <c>8.5 mm</c>, <c>0.33 in</c>.</summary>
     /// <param name="unit">The unit.</param>
-    public string Write(LengthUnit unit) =>
-        (Millimetres / MillimetresOf(unit)).ToString(unit == LengthUnit.Millimetre ? "0" : "0.0", CultureInfo.InvariantCulture)
-        + " "
-        + Sign(unit);
+    public string Write(LengthUnit unit)
+    {
+        var amount = Millimetres / MillimetresOf(unit);
+        var form = (unit, Millimetres < MillimetresPerInch) switch
+        {
+            (LengthUnit.Millimetre, true) => "0.#",
+            (LengthUnit.Millimetre, _) => "0",
+            (LengthUnit.Inch, true) => "0.0#",
+            _ => "0.0",
+        };
+        return amount.ToString(form, CultureInfo.InvariantCulture) + " " + Sign(unit);
+    }
 
-    /// <summary>Reads a length: <c>112</c> (in the unit), <c>11.2 cm</c>, <c>4 1/2 in</c>.</summary>
+    /// <summary>Reads a length: <c>112</c> (in the unit), <c>11.2 cm</c>, <c>4 1/2 in</c>, <c>3/8 in</c>, <c>2 ft</c>, <c>1.2 m</c>.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field to name in a refusal.</param>
     /// <param name="most">The longest that is believed, in millimetres.</param>
@@ -100,7 +110,7 @@ public readonly partial record struct Length
             );
         }
 
-        var number = Parse(match.Groups["n"].Value);
+        var number = match.Groups["n"].Success ? Parse(match.Groups["n"].Value) : 0;
         if (match.Groups["top"].Success)
         {
             var low = Parse(match.Groups["low"].Value);
@@ -120,6 +130,9 @@ public readonly partial record struct Length
                     "" => MillimetresOf(unit),
                     "mm" => 1,
                     "cm" => 10,
+                    "m" => 1000,
+                    "ft" or "foot" or "feet" or "'" => 12 * MillimetresPerInch,
+                    "yd" or "yds" or "yard" or "yards" => 36 * MillimetresPerInch,
                     _ => MillimetresPerInch,
                 }
             );

@@ -76,15 +76,20 @@ public readonly record struct Mass : IComparable<Mass>
             case MassUnit.Gram:
                 return sign + WriteGrams(size) + " g";
             case MassUnit.Kilogram:
-                return sign + (size / 1000).ToString("0.000", CultureInfo.InvariantCulture) + " kg";
+                return sign + (size / 1000).ToString(size < 100 ? "0.000##" : "0.000", CultureInfo.InvariantCulture) + " kg";
             case MassUnit.Ounce:
-                return sign + (size / GramsPerOunce).ToString("0.0", CultureInfo.InvariantCulture) + " oz";
+                return sign + WriteOunces(size / GramsPerOunce);
             default:
                 // Round to a tenth of an ounce first, so that 15.97 oz becomes the next pound and not "16.0 oz".
                 var tenths = Math.Round(size / GramsPerOunce * 10, MidpointRounding.AwayFromZero);
                 var pounds = Math.Floor(tenths / 160);
                 var ounces = ((tenths - (pounds * 160)) / 10).ToString("0.0", CultureInfo.InvariantCulture) + " oz";
-                return sign + (pounds > 0 ? pounds.ToString("0", CultureInfo.InvariantCulture) + " lb " + ounces : ounces);
+                return sign
+                    + (
+                        pounds > 0
+                            ? pounds.ToString("0", CultureInfo.InvariantCulture) + " lb " + ounces
+                            : WriteOunces(size / GramsPerOunce)
+                    );
         }
     }
 
@@ -97,8 +102,11 @@ public readonly record struct Mass : IComparable<Mass>
             return Write(unit);
         }
 
-        var step = Math.Pow(10, Math.Floor(Math.Log10(Grams)) - 1);
-        return FromGrams(Math.Round(Grams / step, MidpointRounding.AwayFromZero) * step).Write(unit);
+        // Two figures of what is read: ounces, and not the grams behind them.
+        var (each, _) = Axis(unit);
+        var amount = Grams / each;
+        var step = Math.Pow(10, Math.Floor(Math.Log10(amount)) - 1);
+        return FromGrams(Math.Round(amount / step, MidpointRounding.AwayFromZero) * step * each).Write(unit);
     }
 
     /// <summary>What the axis of a picture counts in: the unit itself, and ounces where it is the pound.</summary>
@@ -111,6 +119,21 @@ public readonly record struct Mass : IComparable<Mass>
             MassUnit.Kilogram => (1000, "kg"),
             _ => (GramsPerOunce, "oz"),
         };
+
+    // A tenth of an ounce is nearly three grams: what is small has the digits that a kitchen scale gives it.
+    private static string WriteOunces(double ounces) =>
+        ounces.ToString(
+            ounces < 0.0995 ? "0.0##"
+                : ounces < 9.995 ? "0.0#"
+                : "0.0",
+            CultureInfo.InvariantCulture
+        ) + " oz";
+
+    /// <summary>The amount that prices and hours are told for: 100 g, or an ounce where weights are ounces.</summary>
+    /// <param name="unit">The workshop's unit.</param>
+    /// <returns>How many grams it is, and what it is called.</returns>
+    public static (double Grams, string Name) Priced(MassUnit unit) =>
+        unit is MassUnit.Ounce or MassUnit.Pound ? (GramsPerOunce, "an ounce") : (100, "100 g");
 
     private static string WriteGrams(double grams)
     {

@@ -43,6 +43,10 @@ public readonly record struct Twist
             _ => TypedQuantity.Plain(In(unit), 1) + " turns/in",
         };
 
+    /// <summary>What a twist is counted in where short lengths are counted in a unit: turns per metre, or per inch.</summary>
+    /// <param name="unit">What the workshop counts short lengths in.</param>
+    public static TwistUnit Beside(LengthUnit unit) => unit == LengthUnit.Inch ? TwistUnit.PerInch : TwistUnit.PerMetre;
+
     /// <summary>Reads a twist: <c>200/m</c>, <c>200 turns/m</c>, <c>2/cm</c>, <c>5 tpi</c>. A number alone counts in
     /// <paramref name="bare"/>.</summary>
     /// <param name="text">What was typed.</param>

@@ -25,7 +25,8 @@ public sealed partial record WrapsReading(double PerInch, double Doubt, int Plac
     /// <summary>More places than these nobody reads at one go.</summary>
     public const int MostPlaces = 24;
 
-    /// <summary>Reads wraps: <c>14</c>, <c>13.5</c>, <c>13-14</c>, <c>13 to 14</c>, <c>14 15 13 14</c>, <c>14; 15,5; 13</c>.</summary>
+    /// <summary>Reads wraps: <c>14</c>, <c>13.5</c>, <c>13-14</c>, <c>13 to 14</c>, <c>14 15 13 14</c>, <c>14; 15,5; 13</c>, each with or
+    /// without its unit: <c>14 WPI</c>, <c>14/in</c>; <c>55 in 10 cm</c> and <c>5.5/cm</c> are turned into wraps in an inch.</summary>
     /// <param name="text">What was typed.</param>
     /// <param name="field">The field to name in a refusal.</param>
     /// <returns>The reading, or <c>empty</c>, <c>not-a-count</c>, <c>out-of-range</c>, <c>too-many</c>.</returns>
@@ -36,13 +37,19 @@ public sealed partial record WrapsReading(double PerInch, double Doubt, int Plac
             return new Refusal(field, "empty", "Say how many wraps lie in an inch.");
         }
 
+        var unit = Unit().Match(text);
+        var perInch = !unit.Success ? 1 : PerInchOf(unit);
+        text = unit.Success ? text[..unit.Index] : text;
         var range = Range().Match(text);
         if (!range.Success && !Several().IsMatch(text))
         {
             return new Refusal(field, "not-a-count", "Write wraps as 14, as 13-14, or of several places as 14 15 13.");
         }
 
-        double[] read = [.. Figure().Matches(text).Select(m => double.Parse(m.Value.Replace(',', '.'), CultureInfo.InvariantCulture))];
+        double[] read =
+        [
+            .. Figure().Matches(text).Select(m => perInch * double.Parse(m.Value.Replace(',', '.'), CultureInfo.InvariantCulture)),
+        ];
         if (read.Length > MostPlaces)
         {
             return new Refusal(field, "too-many", $"Up to {MostPlaces} places are read at one go.");
@@ -62,6 +69,18 @@ public sealed partial record WrapsReading(double PerInch, double Doubt, int Plac
         var spread = Math.Sqrt(read.Sum(r => (r - mean) * (r - mean)) / (read.Length - 1));
         return new WrapsReading(mean, Math.Max(LeastDoubt, spread / Math.Sqrt(read.Length)), read.Length, spread);
     }
+
+    private static double PerInchOf(Match unit) =>
+        unit.Groups["cm"].Success ? Length.MillimetresPerInch / 10
+        : unit.Groups["ten"].Success ? Length.MillimetresPerInch / 100
+        : 1;
+
+    [GeneratedRegex(
+        @"(?:(?<ten>(?:/| per | in |\s+in\s+)\s*10\s*cm)|(?<cm>/\s*cm| per cm)|\s*wpi|\s*/\s*in(?:ch)?|\s+(?:in an|per|an) inch"
+            + @"|\s*wraps(?: in an inch)?)\s*$",
+        RegexOptions.CultureInvariant | RegexOptions.IgnoreCase
+    )]
+    private static partial Regex Unit();
 
     private const string Number = @"\d{1,4}(?:[.,]\d{1,4})?";
 

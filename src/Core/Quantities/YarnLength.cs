@@ -29,8 +29,18 @@ public readonly record struct YarnLength(double Metres)
     /// <summary>No length of yarn is longer, in metres.</summary>
     public const double Most = 1_000_000;
 
-    /// <summary>As a person writes it: <c>166 m</c>, <c>12.4 m</c>.</summary>
-    public string Write() => TypedQuantity.Plain(Metres, Metres < 100 ? 1 : 0) + " m";
+    /// <summary>As a person writes it who counts locks in that unit: <c>166 m</c>, <c>12.4 m</c>; in a workshop of inches
+    /// <c>182 yd</c>.</summary>
+    /// <param name="unit">What the workshop counts short lengths in.</param>
+    public string Write(LengthUnit unit) => TypedQuantity.Plain(In(unit), In(unit) < 100 ? 1 : 0) + " " + Sign(unit);
+
+    /// <summary>The same counted in metres, or in yards where short lengths are inches.</summary>
+    /// <param name="unit">What the workshop counts short lengths in.</param>
+    public double In(LengthUnit unit) => unit == LengthUnit.Inch ? Metres / LinearDensity.MetresPerYard : Metres;
+
+    /// <summary>The sign of what lengths of yarn are counted in: <c>m</c>, or <c>yd</c> where short lengths are inches.</summary>
+    /// <param name="unit">What the workshop counts short lengths in.</param>
+    public static string Sign(LengthUnit unit) => unit == LengthUnit.Inch ? "yd" : "m";
 
     /// <summary>Reads a length of yarn: <c>166</c>, <c>166 m</c>, <c>180 yd</c>, <c>20 in</c>, <c>84 rounds</c>. A number alone counts in
     /// metres.</summary>
@@ -40,7 +50,7 @@ public readonly record struct YarnLength(double Metres)
     /// <returns>The length, or <c>empty</c>, <c>not-a-length-of-yarn</c>, <c>no-winder</c>, <c>out-of-range</c>.</returns>
     public static Result<YarnLength> Read(string? text, string field, double? roundMillimetres = null) =>
         TypedQuantity
-            .Read<YarnLengthUnit>(text, field, "length of yarn", "166, 180 yd or 84 rounds", word => word switch
+            .Read<YarnLengthUnit>(text, field, "length of yarn", "166 m, 180 yd or 84 rounds", word => word switch
                 {
                     "" or "m" or "metre" or "metres" => YarnLengthUnit.Metre,
                     "cm" or "centimetre" or "centimetres" => YarnLengthUnit.Centimetre,

@@ -15,7 +15,7 @@ public static class HookPrompt
     /// <returns>The nearest whole number of draws, at least one; or <c>out-of-range</c> at a field.</returns>
     public static Result<int> DrawsFor(double everyMetres, double drawMillimetres) =>
         new Guard(SpinningFields.Subjects)
-            .Need(everyMetres is > 0 and <= MostMetres, "everyMetres", "out-of-range", $"must be above nothing and at most {MostMetres} m")
+            .Need(everyMetres is > 0 and <= MostMetres, "every", "out-of-range", $"must be above nothing and at most {MostMetres} m")
             .Within(drawMillimetres, SpunOn.ShortestDraw, SpunOn.LongestDraw, "drawMillimetres")
             .Then<int>(() => Math.Max(1, (int)Math.Round(everyMetres * 1000 / drawMillimetres)));
 }

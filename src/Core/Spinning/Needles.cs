@@ -1,10 +1,12 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Yarns;
 
 namespace EarthyTuft.Core.Spinning;
 
 /// <summary>Knitting needles that usually go with a class of yarn, and their names by region (docs/craft.md, section 15).</summary>
-public static class Needles
+public static partial class Needles
 {
     private static readonly IReadOnlyList<(double Millimetres, string Us, string OldUk)> Sizes =
     [
@@ -67,6 +69,32 @@ public static class Needles
         var nearest = Sizes.MinBy(s => Math.Abs(s.Millimetres - millimetres));
         return Math.Abs(nearest.Millimetres - millimetres) > 0.26 ? ("", "") : (nearest.Us, nearest.OldUk);
     }
+
+    /// <summary>Reads a size: <c>4</c>, <c>4 mm</c>, <c>US 6</c>, <c>US 10 1/2</c>, <c>UK 8</c>, <c>old UK 000</c>.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <param name="field">The field to name in a refusal.</param>
+    /// <returns>Millimetres, or <c>empty</c>, <c>not-a-size</c>, and what is refused of a length.</returns>
+    public static Result<double> Read(string? text, string field)
+    {
+        var typed = (text ?? "").Trim().ToLowerInvariant();
+        if (Named().Match(typed) is not { Success: true } named)
+        {
+            return Length.Read(text, field).Then<double>(l => l.Millimetres);
+        }
+
+        var name = named.Groups["n"].Value.Replace(" 1/2", "½").Replace(".5", "½");
+        var isUs = named.Groups["us"].Success;
+        return Sizes.FirstOrDefault(s => name == (isUs ? s.Us : s.OldUk)) is { Millimetres: > 0 } size
+            ? size.Millimetres
+            : new Refusal(
+                field,
+                "not-a-size",
+                $"There is no {(isUs ? "US" : "old UK")} size {named.Groups["n"].Value} here: type it in mm."
+            );
+    }
+
+    [GeneratedRegex(@"^(?:(?<us>us)|(?:old )?uk)\s*(?<n>[0-9]+(?:\.5|½| 1/2)?)$", RegexOptions.CultureInvariant)]
+    private static partial Regex Named();
 
     /// <summary>A size with its names: <c>4 mm, US 6, old UK 8</c>.</summary>
     /// <param name="millimetres">Above zero.</param>

@@ -1,4 +1,5 @@
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Runs;
 using EarthyTuft.Core.Yarns;
 
@@ -113,7 +114,7 @@ public sealed record ReadPlyBack(
     string? Wraps,
     double? Degrees = null,
     double? Treadles = null,
-    double? DrawMillimetres = null,
+    [property: Unit("mm", "a draw")] double? DrawMillimetres = null,
     string? Changed = null,
     DateTimeOffset? At = null,
     int? Neps = null,
@@ -183,5 +184,9 @@ public sealed record RestSingles(double Hours, DateTimeOffset? At = null) : RunC
 /// <param name="Treadles">It is plied with so many for a length.</param>
 /// <param name="Millimetres">And with so long a length.</param>
 /// <param name="At">When; left out for now.</param>
-public sealed record ReadPlyAngle(double Degrees, double? Treadles = null, double? Millimetres = null, DateTimeOffset? At = null)
-    : RunCommand(At);
+public sealed record ReadPlyAngle(
+    double Degrees,
+    double? Treadles = null,
+    [property: Unit("mm", "wound on at once")] double? Millimetres = null,
+    DateTimeOffset? At = null
+) : RunCommand(At);

@@ -128,7 +128,7 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
             Laid(plan),
             Mean(i => known[i].Component.Micron) is { } micron ? Math.Round(micron, 1) : null,
             mixed is { HasRegain: true } ? Math.Round(mixed.Regain(Regain.ReferenceHumidity) * 100, 1) : null,
-            price is { } cost ? LotCosts.Money((decimal)cost, context.Workshop.Currency) : null,
+            price is { } cost ? LotCosts.PerAmount((decimal)cost, context.Workshop) : null,
             Shade.Mix([.. shades.Zip(plan.Parts, (s, p) => (s, p.Fraction))]).Hex,
             [.. BlendNotes.Of([.. known.Select(k => k.Component)]).Select(n => Words(n, known.Any(k => k.Component.IsTested)))],
             [

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Tools;
@@ -27,7 +28,7 @@ public sealed record CombStart(
     int AtLeast = 3,
     DrawnOff DrawnOff = DrawnOff.Diz,
     Guid? DizId = null,
-    double? DizMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? DizMillimetres = null,
     DateTimeOffset? StartedAt = null
 ) : RunStart
 {

@@ -89,8 +89,12 @@ public static class CompareEndpoints
     private static async Task<Results<Ok<RealYarnPage>, ProblemHttpResult>> Rehearsed(
         CodeParameter code,
         EarthyTuftDb db,
+        RequestContext context,
         CancellationToken cancellationToken
-    ) => await RealYarnPages.Of(db, code.Value, cancellationToken) is { } page ? TypedResults.Ok(page) : Problems.NotHere("lot");
+    ) =>
+        await RealYarnPages.Of(db, code.Value, context.Workshop, cancellationToken) is { } page
+            ? TypedResults.Ok(page)
+            : Problems.NotHere("lot");
 
     private static async Task<Results<Ok<TrialView>, ProblemHttpResult>> Trial(
         CodeParameter code,

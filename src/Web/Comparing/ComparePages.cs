@@ -171,8 +171,8 @@ internal static class ComparePages
             string.Join(
                 ", ",
                 [
-                    preparing is { } before ? $"{Hours(before)} preparing" : "minutes not noted",
-                    .. spinning is { } after ? [$"{Hours(after)} spinning"] : Array.Empty<string>(),
+                    preparing is { } before ? $"{Hours(before * workshop.Amount)} preparing" : "minutes not noted",
+                    .. spinning is { } after ? [$"{Hours(after * workshop.Amount)} spinning"] : Array.Empty<string>(),
                 ]
             ),
             way.Entries.Count - way.Timed,
@@ -210,12 +210,14 @@ internal static class ComparePages
         by switch
         {
             ComparedBy.GramsPerHour => $"{Rounded(value, workshop.Unit)} an hour",
-            ComparedBy.MetresPerHour => $"{new YarnLength(value).Write()} an hour",
+            ComparedBy.MetresPerHour => $"{Figures.Metres(value, workshop.LengthUnit)} an hour",
             ComparedBy.Neps => $"{Number(value)} in a gram",
-            ComparedBy.Joins or ComparedBy.Lumps => $"{Number(value)} in 10 m",
+            ComparedBy.Joins or ComparedBy.Lumps => Figures.PerTen(value, workshop.LengthUnit),
             _ when IsShare(by) => Figures.Percent(value),
-            _ when IsMoney(by) => LotCosts.Money((decimal)value, workshop.Currency),
+            ComparedBy.CostPer100Grams => LotCosts.PerAmount((decimal)value, workshop),
+            ComparedBy.CostForWanted => LotCosts.Money((decimal)value, workshop.Currency),
             ComparedBy.GramsForWanted => Rounded(value, workshop.Unit),
+            _ when IsPerAmount(by) => Hours(value * workshop.Amount),
             _ => Hours(value),
         };
 
@@ -223,9 +225,13 @@ internal static class ComparePages
         by switch
         {
             ComparedBy.GramsPerHour or ComparedBy.GramsForWanted => Rounded(doubt, workshop.Unit),
-            ComparedBy.Neps or ComparedBy.Joins or ComparedBy.Lumps or ComparedBy.MetresPerHour => Number(doubt),
+            ComparedBy.Neps => Number(doubt),
+            ComparedBy.Joins or ComparedBy.Lumps => Number(doubt / new YarnLength(1).In(workshop.LengthUnit)),
+            ComparedBy.MetresPerHour => Number(new YarnLength(doubt).In(workshop.LengthUnit)),
             _ when IsShare(by) => FormattableString.Invariant($"{doubt * 100:0.0} %"),
-            _ when IsMoney(by) => LotCosts.Money((decimal)doubt, workshop.Currency),
+            ComparedBy.CostPer100Grams => LotCosts.PerAmount((decimal)doubt, workshop),
+            ComparedBy.CostForWanted => LotCosts.Money((decimal)doubt, workshop.Currency),
+            _ when IsPerAmount(by) => Hours(doubt * workshop.Amount),
             _ => Hours(doubt),
         };
 
@@ -238,7 +244,7 @@ internal static class ComparePages
                 or ComparedBy.UnevenYarn
                 or ComparedBy.TakeUp;
 
-    private static bool IsMoney(ComparedBy by) => by is ComparedBy.CostPer100Grams or ComparedBy.CostForWanted;
+    private static bool IsPerAmount(ComparedBy by) => by is ComparedBy.PreparingHours or ComparedBy.SpinningHours or ComparedBy.WholeHours;
 
     // No scale told it: whole grams, and tenths of a few.
     private static string Rounded(double grams, MassUnit unit) => Mass.FromGrams(Math.Round(grams, grams < 10 ? 1 : 0)).Write(unit);

@@ -13,6 +13,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Data.Yarns;
 using EarthyTuft.Web.Dividing;
+using EarthyTuft.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 using static System.FormattableString;
 
@@ -28,7 +29,7 @@ internal static class RealYarnPages
     private const int MostPhotographs = 6;
 
     /// <summary>Null when there is no such lot; without a rehearsal where none stands behind it.</summary>
-    public static async Task<RealYarnPage?> Of(EarthyTuftDb db, string code, CancellationToken cancellationToken)
+    public static async Task<RealYarnPage?> Of(EarthyTuftDb db, string code, WorkshopSettings workshop, CancellationToken cancellationToken)
     {
         if (
             await Family.OfCode(db, code, cancellationToken) is not { } family
@@ -52,9 +53,9 @@ internal static class RealYarnPages
         var yarn = RealYarn.Of(state.Plies, wish, lot.Form, facts.Tex);
         return new RealYarnPage(
             startedAt,
-            DividingEndpoints.Look(yarn.Rehearsed, wish.Plied),
-            yarn.Came is { } came ? DividingEndpoints.Look(came, wish.Plied) : null,
-            [.. Sentences(yarn, wish, facts, lot.Form)],
+            DividingEndpoints.Look(yarn.Rehearsed, wish.Plied, workshop.LengthUnit),
+            yarn.Came is { } came ? DividingEndpoints.Look(came, wish.Plied, workshop.LengthUnit) : null,
+            [.. Sentences(yarn, wish, facts, lot.Form, workshop.LengthUnit)],
             await Photographs(db, family, lot, behind, startedAt, cancellationToken)
         );
     }
@@ -99,7 +100,7 @@ internal static class RealYarnPages
         return null;
     }
 
-    private static IEnumerable<string> Sentences(RealYarn yarn, RehearsalWish wish, YarnFacts facts, LotForm form)
+    private static IEnumerable<string> Sentences(RealYarn yarn, RehearsalWish wish, YarnFacts facts, LotForm form, LengthUnit lengths)
     {
         if (yarn is not { Came: { } came, SinglesTex: { } tex, Longer: { } longer, Differs: { } differs })
         {
@@ -116,16 +117,16 @@ internal static class RealYarnPages
         yield return differs
             ? string.Create(
                 CultureInfo.InvariantCulture,
-                $"A strip is seen for {about}{now:0.#} m of yarn instead of {then:0.#} m: {came.RowsOf(now):0.#} rows or rounds of "
-                    + $"{wish.Stitches} stitches instead of {yarn.Rehearsed.RowsOf(then):0.#}. "
+                $"A strip is seen for {about}{Figures.Metres(now, lengths)} of yarn instead of {Figures.Metres(then, lengths)}: "
+                    + $"{came.RowsOf(now):0.#} rows or rounds of {wish.Stitches} stitches instead of {yarn.Rehearsed.RowsOf(then):0.#}. "
                     + $"{(longer > 0 ? "Finer singles make longer stripes: lighter" : "Thicker singles make shorter stripes: heavier")} "
                     + $"strips keep them as they were rehearsed."
             )
-            : Invariant($"A strip is seen for {about}{now:0.#} m of yarn, as it was rehearsed.");
+            : Invariant($"A strip is seen for {about}{Figures.Metres(now, lengths)} of yarn, as it was rehearsed.");
         if (facts is { Metres: { } metres, IsGuessed: false } && metres < came.YarnMetres * (1 - RealYarn.Seen))
         {
             yield return Invariant(
-                $"This lot is {new YarnLength(metres).Write()} of the {came.YarnMetres:0} m that the whole chart makes."
+                $"This lot is {Figures.Metres(metres, lengths)} of the {Figures.Metres(came.YarnMetres, lengths)} that the whole chart makes."
             );
         }
     }

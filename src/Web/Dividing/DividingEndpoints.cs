@@ -70,7 +70,7 @@ public static class DividingEndpoints
                 string.Join(' ', laid.Value.Select(s => s.Name)),
                 [.. laid.Value.Select(s => FormattableString.Invariant($"{s.Grams:0.###} g"))],
                 request.As == DyedTopAs.Folded ? HeldAs.Fold : HeldAs.Straight,
-                FormattableString.Invariant($"{grams} of top, {metres:0.##} m long, in {laid.Value.Count} stretches of each ply.")
+                $"{grams} of top, {Figures.Metres(metres, context.Workshop.LengthUnit)} long, in {laid.Value.Count} stretches of each ply."
             )
         );
     }
@@ -97,39 +97,42 @@ public static class DividingEndpoints
                 Math.Round(s.WidthMillimetres, 1),
                 Math.Round(s.Metres, 2),
                 Math.Round(s.GramsPerMetre, 2),
-                Words(s, request, each.Text, unit)
+                Words(s, request, each.Text, context.Workshop)
             )
         );
     }
 
-    private static string Words(StripSizes s, StripSizesRequest request, string each, MassUnit unit)
+    private static string Words(StripSizes s, StripSizesRequest request, string each, WorkshopSettings workshop)
     {
+        var (unit, lengths) = (workshop.Unit, workshop.LengthUnit);
         var what = request.As switch
         {
             TornAs.ZStrip => string.Create(
                 CultureInfo.InvariantCulture,
-                $"One strip of {each}, {s.Metres:0.#} m long: tear from alternate sides, {s.WidthMillimetres:0} mm wide, stop short of each "
+                $"One strip of {each}, {Figures.Metres(s.Metres, lengths)} long: tear from alternate sides, "
+                    + $"{Figures.Length(s.WidthMillimetres, lengths)} wide, stop short of each "
                     + $"edge and ease the corners. Store it safe from children and pets."
             ),
             TornAs.Pencil => string.Create(
                 CultureInfo.InvariantCulture,
-                $"{s.Count} {(s.Count == 1 ? "pencil" : "pencils")} of {each}: tear {s.WidthMillimetres:0} mm wide and draw each out "
-                    + $"{s.Draft:0.#} times, to {s.Metres:0.#} m."
+                $"{s.Count} {(s.Count == 1 ? "pencil" : "pencils")} of {each}: tear {Figures.Length(s.WidthMillimetres, lengths)} wide and draw each out "
+                    + $"{s.Draft:0.#} times, to {Figures.Metres(s.Metres, lengths)}."
             ),
             _ => string.Create(
                 CultureInfo.InvariantCulture,
-                $"{s.Count} equal {(s.Count == 1 ? "strip" : "strips")} of {each}, {s.WidthMillimetres:0} mm wide and {s.Metres:0.##} m long: "
-                    + $"{s.GramsPerMetre:0.#} g in a metre."
+                $"{s.Count} equal {(s.Count == 1 ? "strip" : "strips")} of {each}, {Figures.Length(s.WidthMillimetres, lengths)} wide and "
+                    + $"{Figures.Metres(s.Metres, lengths)} long: {Figures.Supply(Math.Round(s.GramsPerMetre, 1), lengths)}."
             ),
         };
-        return s.LeftOverGrams > 0 && s.Count > 1
-            ? what
-                + string.Create(
-                    CultureInfo.InvariantCulture,
-                    $" Or torn just {request.Strip:0} mm wide: {s.WholeCount} of {Mass.FromGrams(s.WholeGrams).Write(unit)} and a remainder of "
-                        + $"{Mass.FromGrams(s.LeftOverGrams).Write(unit)}; lay such a light one last in its ply, where nothing has to match it."
-                )
-            : what;
+        if (s.LeftOverGrams <= 0 || s.Count <= 1)
+        {
+            return what;
+        }
+
+        var whole =
+            $"{s.WholeCount} of {Mass.FromGrams(s.WholeGrams).Write(unit)} and a remainder of {Mass.FromGrams(s.LeftOverGrams).Write(unit)}";
+        return $"{what} Or torn just {Figures.Length(request.Strip, lengths)} wide: {whole}; lay such a light one last in its ply, where nothing "
+            + "has to match it.";
     }
 
     private static async Task<Results<Ok<RehearsalView>, ProblemHttpResult>> Rehearse(
@@ -319,7 +322,7 @@ public static class DividingEndpoints
         var unit = workshop.Unit;
         var rehearsal = new Rehearsal(arranged.Strips, arranged.Wish);
         MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned);
-        var look = Look(rehearsal, request.Plied);
+        var look = Look(rehearsal, request.Plied, workshop.LengthUnit);
         var fold = Fold(request, rehearsal, lots, workshop.LengthUnit);
         return new RehearsalView(
             [
@@ -337,29 +340,31 @@ public static class DividingEndpoints
                                     s.Colour.Hex,
                                     Figure(s.Grams),
                                     Math.Round(rehearsal.MetresOf(s), 1),
+                                    Figures.Metres(rehearsal.MetresOf(s), workshop.LengthUnit),
                                     arranged.Wish.SupplyGramsPerMetre is { } supply ? Math.Round(s.Grams / supply, 2) : null
                                 )),
                             ],
                             Figure(ply.Sum(s => s.Grams)),
                             Math.Round(rehearsal.Metres[p], 1),
                             look.Singles[p],
-                            p == 0 ? "" : Drift(rehearsal, p)
+                            p == 0 ? "" : Drift(rehearsal, p, workshop.LengthUnit)
                         )
                 ),
             ],
             look.YarnMetres,
+            look.YarnLength,
             fold,
             look.Yarn,
             look.InHand,
             look.AcrossRoom,
             arranged.Times,
             Math.Round(arranged.Wish.TakeUpPercent, 1),
-            [.. Sentences(arranged, request, rehearsal, fold)]
+            [.. Sentences(arranged, request, rehearsal, fold, workshop.LengthUnit)]
         );
     }
 
     /// <summary>What a rehearsal looks like, at even steps of its yarn.</summary>
-    internal static RehearsedLook Look(Rehearsal rehearsal, YarnStructure plied)
+    internal static RehearsedLook Look(Rehearsal rehearsal, YarnStructure plied, LengthUnit lengths)
     {
         var yarn = rehearsal.YarnMetres;
         double At(int i) => (i + 0.5) / Samples * yarn;
@@ -372,6 +377,7 @@ public static class DividingEndpoints
             ],
             [.. Enumerable.Range(0, Samples).Select(i => (IReadOnlyList<string>)[.. rehearsal.Strands(At(i)).Select(s => s.Hex)])],
             Math.Round(yarn, 1),
+            Figures.Metres(yarn, lengths),
             Patch(rehearsal, Rehearsal.InHand),
             Patch(rehearsal, Rehearsal.AcrossARoom)
         );
@@ -404,27 +410,33 @@ public static class DividingEndpoints
         );
     }
 
-    private static string Drift(Rehearsal rehearsal, int ply) =>
+    private static string Drift(Rehearsal rehearsal, int ply, LengthUnit lengths) =>
         rehearsal.Drift(ply) is { } drift
             ? string.Create(
                 CultureInfo.InvariantCulture,
-                $"At the end of strip {drift.Strip + 1} ply {ply + 1} is {Math.Abs(drift.Metres):0.#} m of singles "
+                $"At the end of strip {drift.Strip + 1} ply {ply + 1} is {Figures.Metres(Math.Abs(drift.Metres), lengths)} of singles "
                     + $"{(drift.Metres > 0 ? "behind" : "ahead of")} the first: break off the longer one there, or even out the strips."
             )
             : "";
 
-    private static IEnumerable<string> Sentences(Arranged arranged, RehearseRequest request, Rehearsal rehearsal, FoldView? fold)
+    private static IEnumerable<string> Sentences(
+        Arranged arranged,
+        RehearseRequest request,
+        Rehearsal rehearsal,
+        FoldView? fold,
+        LengthUnit lengths
+    )
     {
         var first = arranged.Strips[0];
         var stripe = rehearsal.StripeMetres(first[0]);
         yield return string.Create(
             CultureInfo.InvariantCulture,
-            $"The yarn weighs {rehearsal.YarnTex:0} g in 1000 m"
+            $"The yarn is {Figures.Grist(rehearsal.YarnTex, lengths)}"
                 + $"{(arranged.Wish.TakeUpPercent > 0 ? $"; plying takes up {arranged.Wish.TakeUpPercent:0.#} %" : "")}. The repeat is gone through "
                 + $"{(arranged.Times == 1 ? "once" : $"{arranged.Times} times")}{(request.Times is null ? ": as often as what lies there gives" : "")}."
         );
         yield return FormattableString.Invariant(
-            $"Each strip is seen for {stripe:0.#} m of yarn: {rehearsal.RowsOf(stripe):0.#} rows or rounds of {request.Stitches} stitches."
+            $"Each strip is seen for {Figures.Metres(stripe, lengths)} of yarn: {rehearsal.RowsOf(stripe):0.#} rows or rounds of {request.Stitches} stitches."
         );
         if (Words(rehearsal.Pattern()) is { Length: > 0 } pattern)
         {
@@ -433,8 +445,8 @@ public static class DividingEndpoints
 
         yield return string.Create(
             CultureInfo.InvariantCulture,
-            $"Joins to expect: about {rehearsal.JoinsInTenMetres(fold?.Millimetres):0.##} in 10 m of "
-                + $"singles{(fold is null ? "" : $", in pieces of {fold.Millimetres:0} mm")}."
+            $"Joins to expect: about {Figures.PerTen(rehearsal.JoinsInTenMetres(fold?.Millimetres), lengths)} of "
+                + $"singles{(fold is null ? "" : $", in pieces of {fold.Length}")}."
         );
         if (fold is not null)
         {
@@ -469,7 +481,7 @@ public static class DividingEndpoints
         var count = pieces is { } n
             ? $"{n} {(n == 1 ? "piece" : "pieces")} for the fold of {Figures.Length(length, unit)}{why}."
             : $"Pieces for the fold of {Figures.Length(length, unit)}{why}. Weigh a measured length of the strip to know how many.";
-        return new FoldView(length, pieces, count);
+        return new FoldView(length, Figures.Length(length, unit), pieces, count);
     }
 
     private static string Words(RehearsedPattern pattern) =>

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Web.Hosting;
@@ -48,14 +49,14 @@ public sealed record RehearseRequest(
     [property: MaxLength(StripOrder.MostPlies + 4)] IReadOnlyList<PlyRequest> Plies,
     int? Times = null,
     bool Mirrored = false,
-    double SinglesTex = 135,
-    double? SupplyGramsPerMetre = null,
-    double? PieceMillimetres = null,
-    double HandMillimetres = FoldPiece.TypicalHand,
+    [property: JsonConverter(typeof(Tex))] double SinglesTex = 135,
+    [property: JsonConverter(typeof(GramsPerMetre))] double? SupplyGramsPerMetre = null,
+    [property: JsonConverter(typeof(Millimetres))] double? PieceMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double HandMillimetres = FoldPiece.TypicalHand,
     HeldAs Held = HeldAs.Straight,
     YarnStructure Plied = YarnStructure.Plain,
     int Stitches = 30,
-    double MillimetresPerStitch = 12,
+    [property: JsonConverter(typeof(Millimetres))] double MillimetresPerStitch = 12,
     double? TakeUpPercent = null
 );
 
@@ -63,8 +64,9 @@ public sealed record RehearseRequest(
 /// <param name="Name">Empty for a plain ply.</param>
 /// <param name="Colour">As a code.</param>
 /// <param name="Metres">Of singles.</param>
+/// <param name="Length">The same as the workshop counts it.</param>
 /// <param name="Long">The strip's own length in metres; null where the supply was not measured.</param>
-public sealed record StripView(string Name, string Colour, MassFigure Mass, double Metres, double? Long);
+public sealed record StripView(string Name, string Colour, MassFigure Mass, double Metres, string Length, double? Long);
 
 /// <summary>A ply.</summary>
 /// <param name="Total">All its strips.</param>
@@ -83,10 +85,12 @@ public sealed record PatchView(IReadOnlyList<IReadOnlyList<string>> Rows, int Ro
 /// <param name="Singles">Of each ply colours at even steps from its beginning to the end of the yarn.</param>
 /// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
 /// <param name="YarnMetres">As far as the shortest ply reaches.</param>
+/// <param name="YarnLength">The same as the workshop counts it.</param>
 public sealed record RehearsedLook(
     IReadOnlyList<IReadOnlyList<string>> Singles,
     IReadOnlyList<IReadOnlyList<string>> Yarn,
     double YarnMetres,
+    string YarnLength,
     PatchView InHand,
     PatchView AcrossRoom
 );
@@ -99,13 +103,15 @@ public sealed record ColourNeed(string Name, string Colour, int Strips, MassFigu
 
 /// <summary>Pieces to be folded over a finger.</summary>
 /// <param name="Millimetres">How long each is.</param>
+/// <param name="Length">The same as the workshop counts it.</param>
 /// <param name="Pieces">How many; null where nobody measured how heavy a strip is for its length.</param>
 /// <param name="Words">The same in words, with where the length comes from.</param>
-public sealed record FoldView(double Millimetres, int? Pieces, string Words);
+public sealed record FoldView(double Millimetres, string Length, int? Pieces, string Words);
 
 /// <summary>Strips arranged, as yarn and as knitting.</summary>
 /// <param name="Fold">Null where it is spun from the end.</param>
 /// <param name="YarnMetres">As far as the shortest ply reaches.</param>
+/// <param name="YarnLength">The same as the workshop counts it.</param>
 /// <param name="Yarn">The strands that are seen at even steps of the yarn.</param>
 /// <param name="Times">How often the repeat is gone through.</param>
 /// <param name="TakeUpPercent">As it was reckoned with.</param>
@@ -114,6 +120,7 @@ public sealed record RehearsalView(
     IReadOnlyList<ColourNeed> Needs,
     IReadOnlyList<PlyView> Plies,
     double YarnMetres,
+    string YarnLength,
     FoldView? Fold,
     IReadOnlyList<IReadOnlyList<string>> Yarn,
     PatchView InHand,

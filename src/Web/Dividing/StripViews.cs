@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Dividing;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
@@ -48,11 +49,11 @@ public sealed record StripChartView(
 /// <param name="GramsPerMetre">How thin pencils are drawn; left out for strips.</param>
 public sealed record StripSizesRequest(
     [property: StringLength(60)] string Mass,
-    double Width,
-    double Length,
-    double Strip,
+    [property: JsonConverter(typeof(Millimetres))] double Width,
+    [property: JsonConverter(typeof(Millimetres))] double Length,
+    [property: JsonConverter(typeof(Millimetres))] double Strip,
     TornAs As = TornAs.Strips,
-    double? GramsPerMetre = null
+    [property: JsonConverter(typeof(GramsPerMetre))] double? GramsPerMetre = null
 );
 
 /// <summary>A top that was dyed along its length.</summary>
@@ -63,7 +64,7 @@ public sealed record StripSizesRequest(
 /// <param name="Plies">How many plies share it, each along its whole length.</param>
 public sealed record DyedTopRequest(
     [property: StringLength(2000)] string Along,
-    double GramsPerMetre,
+    [property: JsonConverter(typeof(GramsPerMetre))] double GramsPerMetre,
     DyedTopAs As = DyedTopAs.Straight,
     int Parts = 2,
     int Plies = 1

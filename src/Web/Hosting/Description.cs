@@ -104,6 +104,21 @@ public static class Description
                 return Task.CompletedTask;
             }
         );
+        // A figure may be sent as it was typed, with its unit.
+        options.AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                if (TypedFigure.IsTaken(context.JsonPropertyInfo))
+                {
+                    schema.Type =
+                        JsonSchemaType.Number
+                        | JsonSchemaType.String
+                        | (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? 0 : JsonSchemaType.Null);
+                }
+
+                return Task.CompletedTask;
+            }
+        );
         options.AddOperationTransformer(
             (operation, context, _) =>
             {

@@ -60,4 +60,36 @@ public static class Figures
 
     /// <summary>A length of locks as the workshop counts it.</summary>
     public static string Length(double millimetres, LengthUnit unit) => Core.Quantities.Length.FromMillimetres(millimetres).Write(unit);
+
+    /// <summary>A length of yarn as the workshop counts it: in yards where locks are measured in inches.</summary>
+    public static string Metres(double metres, LengthUnit unit) => new YarnLength(metres).Write(unit);
+
+    /// <summary>Turns in words: <c>240 turns in a metre</c>, <c>6.1 turns in an inch</c>.</summary>
+    public static string Turns(double perMetre, LengthUnit unit) =>
+        unit == LengthUnit.Inch
+            ? FormattableString.Invariant($"{Twist.From(perMetre, TwistUnit.PerMetre).In(TwistUnit.PerInch):0.#} turns in an inch")
+            : FormattableString.Invariant($"{perMetre:0} turns in a metre");
+
+    /// <summary>How heavy a yarn is for its length: in tex, and in the count that the workshop would use.</summary>
+    public static string Grist(double tex, LengthUnit unit)
+    {
+        var grist = LinearDensity.FromTex(tex);
+        var other = unit == LengthUnit.Inch ? LinearDensityUnit.YardsPerPound : LinearDensityUnit.MetresPer100Grams;
+        return $"{grist.Write(LinearDensityUnit.Tex)} ({grist.Write(other)})";
+    }
+
+    /// <summary>How heavy a top or a strip is for its length: <c>25 g in a metre</c>, <c>0.81 oz in a yard</c>.</summary>
+    public static string Supply(double gramsPerMetre, LengthUnit unit)
+    {
+        var supply = LinearDensity.From(gramsPerMetre, LinearDensityUnit.GramsPerMetre);
+        return unit == LengthUnit.Inch
+            ? FormattableString.Invariant($"{supply.In(LinearDensityUnit.OuncesPerYard):0.###} oz in a yard")
+            : FormattableString.Invariant($"{gramsPerMetre:0.##} g in a metre");
+    }
+
+    /// <summary>What was counted along a yarn: <c>3.2 in 10 m</c>, <c>2.9 in 10 yd</c>.</summary>
+    public static string PerTen(double per10Metres, LengthUnit unit) =>
+        FormattableString.Invariant(
+            $"{per10Metres * (unit == LengthUnit.Inch ? LinearDensity.MetresPerYard : 1):0.#} in 10 {YarnLength.Sign(unit)}"
+        );
 }

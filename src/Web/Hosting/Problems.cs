@@ -57,6 +57,12 @@ public sealed partial class ProblemWriter(ILogger<ProblemWriter> log) : IExcepti
                 "too-large",
                 "That is more than this address takes. Nothing was stored."
             ),
+            BadHttpRequestException { InnerException: UnreadFigureException { Refusal: var unread } } => Problems.Details(
+                422,
+                "refused",
+                unread.Reason,
+                ("refusals", new[] { unread })
+            ),
             BadHttpRequestException { InnerException: JsonException json } => Problems.Details(
                 400,
                 "not-readable",

@@ -21,7 +21,14 @@ public sealed record WorkshopSettings(
     decimal? HourlyRate,
     Schools Schools,
     Guid? ExampleEntryId
-);
+)
+{
+    /// <summary>By what a figure for 100 g is multiplied for the amount that this workshop tells prices and hours for.</summary>
+    public double Amount => Mass.Priced(Unit).Grams / 100;
+
+    /// <summary>What that amount is called.</summary>
+    public string AmountName => Mass.Priced(Unit).Name;
+}
 
 /// <summary>Who asks, in which workshop, and when: set before any handler of a workshop runs.</summary>
 public sealed class RequestContext(TimeProvider clock)

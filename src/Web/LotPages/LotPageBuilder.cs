@@ -245,7 +245,7 @@ public static class LotPageBuilder
             made?.ToFigure(unit, Provenance.Reckoned, working),
             LotYields.Total(lineage, family, lot.Id, unit),
             cost,
-            lot.ReadyMadePer100Grams is { } price ? LotCosts.Money(price, workshop.Currency) : null,
+            lot.ReadyMadePer100Grams is { } price ? LotCosts.PerAmount(price, workshop) : null,
             lot.Content,
             lot.Reserve is { } reserve
                 ? new ReserveView(
@@ -263,7 +263,7 @@ public static class LotPageBuilder
             KnownFeltingView.Of(felting, unit),
             Holdings.Of(lot.Form),
             lot.SupplyGramsPerMetre is { } supply && left is { } there
-                ? FormattableString.Invariant($"{supply:0.##} g in a metre: {new YarnLength(there.Mass.Grams / supply).Write()}")
+                ? $"{Figures.Supply(supply, workshop.LengthUnit)}: {Figures.Metres(there.Mass.Grams / supply, workshop.LengthUnit)}"
                 : null
         );
     }

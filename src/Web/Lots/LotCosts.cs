@@ -20,13 +20,13 @@ public static class LotCosts
         return Costing.Of(family.Entries, family.Masses, outlays, worth, hourlyRate);
     }
 
-    /// <summary>Money for 100 g, null when a price on the way is not known.</summary>
+    /// <summary>Money for 100 g, told for the workshop's amount; null when a price on the way is not known.</summary>
     public static NumberFigure? Per100Grams(Costing costing, Family family, StoredLot lot, WorkshopSettings workshop) =>
         costing.Per100Grams(lot.Id, family.Masses) is not { } cost
             ? null
             : new NumberFigure(
                 (double)cost,
-                Money(cost, workshop.Currency),
+                PerAmount(cost, workshop),
                 Provenance.Reckoned,
                 new Working(
                     "(fibre that went in + what was spent"
@@ -43,6 +43,10 @@ public static class LotCosts
                     "money follows the mass"
                 )
             );
+
+    /// <summary>A price of 100 g as the workshop tells it: for 100 g, or for an ounce.</summary>
+    public static string PerAmount(decimal per100Grams, WorkshopSettings workshop) =>
+        Money(per100Grams * (decimal)workshop.Amount, workshop.Currency);
 
     public static string Money(decimal amount, string currency) => new Money(amount, currency).Write();
 

@@ -357,7 +357,7 @@ public static class RouteEndpoints
                 ? new NumberFigure(litres, litres.ToString("0", CultureInfo.InvariantCulture) + " L", Provenance.Typical)
                 : null,
             forecast.Cost is { } cost && end.Median is { Grams: > 0 } out_
-                ? new Money(cost / (decimal)out_.Grams * 100, workshop.Currency).Write()
+                ? LotCosts.PerAmount(cost / (decimal)out_.Grams * 100, workshop)
                 : null,
             Experience(forecast),
             chosen

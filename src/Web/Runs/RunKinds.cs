@@ -2,6 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Runs;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Runs;
 
@@ -32,6 +33,12 @@ public sealed class RunKinds(IEnumerable<ICraftModule> modules)
     /// <summary>Tells the serializer which records stand behind a start, a tap and a view.</summary>
     public void Polymorphic(JsonTypeInfo type)
     {
+        // The figures of a tap may be typed with their unit, as those of every other request.
+        if (type.Type.IsAssignableTo(typeof(RunCommand)))
+        {
+            TypedFigure.Of(type);
+        }
+
         if (type.Type == typeof(RunStart))
         {
             Tell(type, "craft", all.Select(k => (k.Start, Name(k.Station.ToString()))));

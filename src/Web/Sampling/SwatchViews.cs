@@ -1,8 +1,10 @@
 using System.ComponentModel.DataAnnotations;
 using System.Globalization;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
 using EarthyTuft.Core.Spinning;
+using EarthyTuft.Web.Hosting;
 using static System.FormattableString;
 
 namespace EarthyTuft.Web.Sampling;
@@ -16,14 +18,14 @@ namespace EarthyTuft.Web.Sampling;
 /// <param name="AfterMinuteMillimetres">A minute after it was let go.</param>
 public sealed record SwatchRequest(
     SwatchKind Kind = SwatchKind.Knitted,
-    double? ToolMillimetres = null,
+    [property: JsonConverter(typeof(NeedleSize))] double? ToolMillimetres = null,
     double? Stitches = null,
     double? Rows = null,
     double? StitchesAfter = null,
     double? RowsAfter = null,
-    double? RelaxedMillimetres = null,
-    double? StretchedMillimetres = null,
-    double? AfterMinuteMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? RelaxedMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? StretchedMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? AfterMinuteMillimetres = null,
     [property: StringLength(Swatch.LongestWords)] string? NotFor = null,
     [property: StringLength(Swatch.LongestWords)] string? OnlyIf = null,
     bool? Again = null,

@@ -60,6 +60,7 @@ public sealed record SessionState(
     double Speed,
     IReadOnlyList<ZoneOffset> ZoneOffsets,
     string LengthSign = "mm",
+    string Amount = "100 g",
     bool HasScale = false
 );
 
@@ -202,6 +203,7 @@ public static class SessionEndpoints
             clock.SpeedOf(),
             facts is null ? [] : ZoneOffsets.Of(facts.Zone, clock.GetUtcNow()),
             Length.Sign(facts?.LengthUnit ?? LengthUnit.Millimetre),
+            Mass.Priced(facts?.Unit ?? MassUnit.Gram).Name,
             facts is not null && await db.Instruments.AnyAsync(i => i.On && i.Kind == InstrumentKind.Scale, cancellationToken)
         );
     }

@@ -104,7 +104,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             AimWords.Class(wish.WrapsPerInch),
             Shape(aim.SinglesWraps, 1, wish.Degrees),
             Shape(aim.PlyBackWraps, 2, wish.Degrees),
-            [.. AimWords.Sentences(wish, aim, on, aim.DrawMillimetres is { } draw ? Figures.Length(draw, unit) : "")],
+            [.. AimWords.Sentences(wish, aim, on, aim.DrawMillimetres is { } draw ? Figures.Length(draw, unit) : "", unit)],
             aim.Verdict,
             [.. aim.Obstacles.Select(o => AimWords.Against(o, by, unit))],
             standing,
@@ -123,7 +123,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             drafting,
             like ?? [],
             begins is not null && wish.Suits is not null ? AimWords.Begins(begins) : "",
-            on?.DrawMillimetres ?? begins?.DrawMillimetres ?? 0
+            (on?.DrawMillimetres ?? begins?.DrawMillimetres) is { } reckoned ? Figures.Length(reckoned, unit) : ""
         );
     }
 

@@ -1,7 +1,9 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
 using EarthyTuft.Core.Yarns;
+using EarthyTuft.Web.Hosting;
 
 namespace EarthyTuft.Web.Spinning;
 
@@ -18,7 +20,7 @@ public sealed record PlyBackRequest(
     [property: StringLength(120)] string? Wraps,
     double? Degrees = null,
     double? Treadles = null,
-    double? DrawMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? DrawMillimetres = null,
     int? Neps = null,
     [property: StringLength(80)] string? Handle = null,
     [property: StringLength(40)] string? Mass = null,
@@ -56,10 +58,10 @@ public sealed record AimRequest(
     double? TakeUpPercent = null,
     double ExtraTurnsPercent = 0,
     double? Ratio = null,
-    double? DrawMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? DrawMillimetres = null,
     double? MostTreadles = null,
     SpunBy By = SpunBy.Treadles,
-    double? SupplyGramsPerMetre = null,
+    [property: JsonConverter(typeof(GramsPerMetre))] double? SupplyGramsPerMetre = null,
     Firmness Firmness = Firmness.Usual,
     [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null
 );
@@ -109,8 +111,9 @@ public sealed record PlyBackView(
 /// <summary>Settings for the next ply-back.</summary>
 /// <param name="Treadles">For a draw.</param>
 /// <param name="DrawMillimetres">So long.</param>
+/// <param name="Draw">The same as the workshop counts it.</param>
 /// <param name="Words">Both.</param>
-public sealed record SettingsView(int Treadles, double DrawMillimetres, string Words);
+public sealed record SettingsView(int Treadles, double DrawMillimetres, string Draw, string Words);
 
 /// <summary>A simulated hand is asked to spin a little: a demo has one, to try the trail with.</summary>
 /// <param name="Seed">The same seed is the same hand.</param>
@@ -154,7 +157,7 @@ public sealed record YarnClassView(string Words, double WrapsPerInch, string Nee
 /// <param name="Drafting">How to draft this fibre.</param>
 /// <param name="Like">What became of like fibre, by the samples of it.</param>
 /// <param name="Begins">Why the angle begins where it does; empty where one was asked for.</param>
-/// <param name="DrawMillimetres">As it was reckoned with: asked for, or what suits the fibre.</param>
+/// <param name="Draw">As it was reckoned with: asked for, or what suits the fibre; empty where neither is known.</param>
 public sealed record AimView(
     YarnShape Target,
     string Class,
@@ -174,5 +177,5 @@ public sealed record AimView(
     IReadOnlyList<string> Drafting,
     IReadOnlyList<string> Like,
     string Begins,
-    double DrawMillimetres
+    string Draw
 );

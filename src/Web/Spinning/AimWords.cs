@@ -33,13 +33,13 @@ internal static class AimWords
             },
         };
 
-    public static IEnumerable<string> Sentences(YarnWish wish, YarnAim aim, SpunOn? on, string draw)
+    public static IEnumerable<string> Sentences(YarnWish wish, YarnAim aim, SpunOn? on, string draw, LengthUnit unit)
     {
         var held = aim.HoldsByTurns ? ", which hold so short a staple: balance alone would ask for fewer" : "";
         yield return string.Create(
             CultureInfo.InvariantCulture,
-            $"Spin singles of {aim.SinglesWraps:0.#} WPI under the wheel's tension, {Grist(aim.SinglesTex)}, with {aim.SinglesTurns:0} turns "
-                + $"in a metre{held}."
+            $"Spin singles of {aim.SinglesWraps:0.#} WPI under the wheel's tension, {Figures.Grist(aim.SinglesTex, unit)}, with "
+                + $"{Figures.Turns(aim.SinglesTurns, unit)}{held}."
         );
         if (on is not null)
         {
@@ -50,11 +50,11 @@ internal static class AimWords
         yield return string.Create(
             CultureInfo.InvariantCulture,
             $"A fresh ply-back of two must read {aim.PlyBackWraps:0.#} WPI at {wish.Degrees:0.#}° now; washed, the "
-                + $"{Structure(wish.Structure, wish.Strands)} is {wish.WrapsPerInch:0.#} WPI, {Grist(aim.Tex)}."
+                + $"{Structure(wish.Structure, wish.Strands)} is {wish.WrapsPerInch:0.#} WPI, {Figures.Grist(aim.Tex, unit)}."
         );
         if (aim.PlyTurns is { } turns)
         {
-            yield return Invariant($"Ply it the other way with {turns:0} turns in a metre.");
+            yield return $"Ply it the other way with {Figures.Turns(turns, unit)}.";
         }
 
         if (aim.Fibres is { } fibres)
@@ -119,7 +119,7 @@ internal static class AimWords
         {
             yield return string.Create(
                 CultureInfo.InvariantCulture,
-                $"Draw it out {Draft.Reckon(new DraftInput(supply, singlesTex)).Value.Draft:0.#} times its length: {supply:0.##} g in a metre "
+                $"Draw it out {Draft.Reckon(new DraftInput(supply, singlesTex)).Value.Draft:0.#} times its length: {Figures.Supply(supply, unit)} "
                     + $"become singles of {singlesTex:0} tex."
             );
         }
@@ -338,15 +338,14 @@ internal static class AimWords
         return string.Join(" ", new[] { thickness, twist }.Where(w => w.Length > 0));
     }
 
-    public static string Grist(double tex)
-    {
-        var grist = LinearDensity.FromTex(tex);
-        return $"{grist.Write(LinearDensityUnit.Tex)} ({grist.Write(LinearDensityUnit.MetresPer100Grams)})";
-    }
-
     /// <summary>Settings in words: <c>3 treadles for 159 mm</c>.</summary>
     public static SettingsView Settings(int treadles, double drawMillimetres, SpunBy by, LengthUnit unit) =>
-        new(treadles, Math.Round(drawMillimetres), $"{Counted(treadles, by)} for {Figures.Length(drawMillimetres, unit)}");
+        new(
+            treadles,
+            Math.Round(drawMillimetres),
+            Figures.Length(drawMillimetres, unit),
+            $"{Counted(treadles, by)} for {Figures.Length(drawMillimetres, unit)}"
+        );
 
     public static string Word(YarnClass of) =>
         of switch

@@ -66,8 +66,8 @@ public static class BobbinEndpoints
         var left = facts.Metres * (lot.LeftGrams / lot.MadeGrams);
         var grams = Mass.FromGrams(lot.LeftGrams!.Value).Write(context.Workshop.Unit);
         return left is { } metres
-            ? $"{grams}, {(facts.IsGuessed ? "about " : "")}{new YarnLength(metres).Write()}: "
-                + $"{new YarnLength(metres / YarnStructures.StrandsOfChain / (1 + (own.Figures.TakeUpPercent / 100))).Write()} of chain"
+            ? $"{grams}, {(facts.IsGuessed ? "about " : "")}{Figures.Metres(metres, context.Workshop.LengthUnit)}: "
+                + $"{Figures.Metres(metres / YarnStructures.StrandsOfChain / (1 + (own.Figures.TakeUpPercent / 100)), context.Workshop.LengthUnit)} of chain"
             : grams;
     }
 
@@ -117,12 +117,12 @@ public static class BobbinEndpoints
         );
         return wound.IsRefused
             ? Problems.Refused(wound.Refusals)
-            : TypedResults.Ok(new WindingView([.. Sentences(wound.Value, unit, facts.IsGuessed)]));
+            : TypedResults.Ok(new WindingView([.. Sentences(wound.Value, unit, context.Workshop.LengthUnit, facts.IsGuessed)]));
     }
 
-    private static IEnumerable<string> Sentences(WindingOff wound, MassUnit unit, bool isGuessed)
+    private static IEnumerable<string> Sentences(WindingOff wound, MassUnit unit, LengthUnit lengths, bool isGuessed)
     {
-        static string Metres(double metres) => new YarnLength(metres).Write();
+        string Metres(double metres) => Figures.Metres(metres, lengths);
         var about = isGuessed ? "about " : "";
         yield return wound.Full == 0 ? $"All of it goes on one, {about}{Metres(wound.Over)}."
         : wound.Over > 0 ? Invariant($"{wound.Full} full of {about}{Metres(wound.MetresEach)} each, and {Metres(wound.Over)} over.")

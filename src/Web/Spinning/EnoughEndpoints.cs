@@ -1,5 +1,6 @@
 using System.ComponentModel.DataAnnotations;
 using System.Globalization;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Course;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
@@ -57,12 +58,19 @@ public sealed record EnoughView(
 
 /// <summary>What a thing usually takes.</summary>
 /// <param name="Metres">Of a yarn of 11 wraps in an inch.</param>
-public sealed record UsualYarnRow([property: StringLength(60)] string? Thing = null, double Metres = 0);
+public sealed record UsualYarnRow(
+    [property: StringLength(60)] string? Thing = null,
+    [property: JsonConverter(typeof(MetresOfYarn))] double Metres = 0
+);
+
+/// <summary>What a thing usually takes of yarn of 11 wraps an inch.</summary>
+/// <param name="Length">The same as the workshop counts it.</param>
+public sealed record UsualThing(string Thing, double Metres, string Length);
 
 /// <summary>A workshop's table of what things usually take.</summary>
 /// <param name="Things">The smallest first.</param>
 /// <param name="IsOwn">The workshop's own, and not the typical one.</param>
-public sealed record UsualYarnView(IReadOnlyList<UsualYarn> Things, bool IsOwn);
+public sealed record UsualYarnView(IReadOnlyList<UsualThing> Things, bool IsOwn);
 
 /// <summary>The table is replaced.</summary>
 /// <param name="Things">All of it; left out for the typical one again.</param>
@@ -75,7 +83,14 @@ public static class EnoughEndpoints
     internal static async Task<UsualYarnView> Usual(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken)
     {
         var stored = await Stored(db, context, cancellationToken);
-        return new UsualYarnView(StoredUsualYarn.Read(stored), stored is not null);
+        return new UsualYarnView(
+            [
+                .. StoredUsualYarn
+                    .Read(stored)
+                    .Select(t => new UsualThing(t.Thing, t.Metres, Figures.Metres(t.Metres, context.Workshop.LengthUnit))),
+            ],
+            stored is not null
+        );
     }
 
     internal static async Task<Results<Ok<UsualYarnView>, ProblemHttpResult>> ChangeUsual(
@@ -180,7 +195,8 @@ public static class EnoughEndpoints
                 Chain(steps),
                 Chain([.. way.Ahead, .. steps]),
                 usual,
-                context.Workshop.Unit
+                context.Workshop.Unit,
+                context.Workshop.LengthUnit
             )
         );
     }
@@ -236,13 +252,15 @@ public static class EnoughEndpoints
         YieldForecast spun,
         YieldForecast whole,
         IReadOnlyList<UsualYarn> usual,
-        MassUnit unit
+        MassUnit unit,
+        LengthUnit lengths
     )
     {
+        string Metres(double metres) => Figures.Metres(metres, lengths);
         MassFigure Figure(double grams) => Mass.FromGrams(grams).ToFigure(unit, Provenance.Reckoned);
         var sentences = new List<string>();
         var stands =
-            $"{AimWords.Grist(tex)} by {(own == 0 ? "the typical wrap density, which is rough" : own == 1 ? "one own yarn" : $"{own} own yarns")}.";
+            $"{Figures.Grist(tex, lengths)} by {(own == 0 ? "the typical wrap density, which is rough" : own == 1 ? "one own yarn" : $"{own} own yarns")}.";
         // What is promised to somebody is not free.
         var free = lot?.LeftGrams is { } left ? Math.Max(0, left - (lot.ReservedGrams ?? 0)) : (double?)null;
         MassFigure? yarn = null,
@@ -259,14 +277,16 @@ public static class EnoughEndpoints
                 sentences.Add(
                     string.Create(
                         CultureInfo.InvariantCulture,
-                        $"A sample takes {needed.Write()}: a swatch of {Core.Spinning.Enough.SwatchSide / 10:0} cm, a skein of "
-                            + $"{Core.Spinning.Enough.SampleSkein:0} m and twists for its card."
+                        $"A sample takes {needed.Write(lengths)}: a swatch of {Figures.Length(Core.Spinning.Enough.SwatchSide, lengths)}, a skein of "
+                            + $"{Metres(Core.Spinning.Enough.SampleSkein)} and twists for its card."
                     )
                 );
             }
 
             sentences.Add(
-                Invariant($"{needed.Write()} of {wraps.PerInch:0.#} WPI and {request.Spare:0.#} % to spare weigh {yarn.Text}: {stands}")
+                Invariant(
+                    $"{needed.Write(lengths)} of {wraps.PerInch:0.#} WPI and {request.Spare:0.#} % to spare weigh {yarn.Text}: {stands}"
+                )
             );
             sentences.Add($"It takes about {median.Text} of what is spun; {sure.Text} are enough nine times in ten.");
             if (way.RawYield is > 0 and var raw && lot is not null)
@@ -299,12 +319,12 @@ public static class EnoughEndpoints
             var metres = all * whole.Lower / tex * 1000 / (1 + request.Spare / 100);
             suffices.AddRange(
                 Core.Spinning.Enough.SufficesFor(usual, metres, wraps.PerInch)
-                    .Select(t => $"{t.Thing}, about {Core.Spinning.Enough.UsualMetres(t, wraps.PerInch):0} m")
+                    .Select(t => $"{t.Thing}, about {Metres(Math.Round(Core.Spinning.Enough.UsualMetres(t, wraps.PerInch)))}")
             );
-            sentences.Add(Invariant($"{lot.Code} gives {new YarnLength(metres).Write()} of {wraps.PerInch:0.#} WPI nine times in ten."));
+            sentences.Add(Invariant($"{lot.Code} gives {Metres(metres)} of {wraps.PerInch:0.#} WPI nine times in ten."));
             if (Core.Spinning.Enough.Next(usual, metres, wraps.PerInch) is { } next)
             {
-                sentences.Add($"For {next.Of.Thing} {new YarnLength(next.MissingMetres).Write()} are missing.");
+                sentences.Add($"For {next.Of.Thing} {Metres(next.MissingMetres)} are missing.");
             }
         }
 

@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
@@ -5,7 +6,6 @@ using EarthyTuft.Data.Spinning;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
-using static System.FormattableString;
 
 namespace EarthyTuft.Web.Spinning;
 
@@ -37,16 +37,16 @@ public static class PaceEndpoints
                 .Select(p => new SpinPaceView(
                     p.From,
                     p.Draw,
-                    Rate(p.Metres, m => Invariant($"{m:0} m")),
+                    Rate(p.Metres, m => Figures.Metres(Math.Round(m), context.Workshop.LengthUnit)),
                     Rate(p.Grams, g => Mass.FromGrams(g).Write(unit)),
                     $"{Figures.Hours(p.Hours)}, {Times(Math.Max(p.Grams?.Times ?? 0, p.Metres?.Times ?? 0))}"
                 )),
         ]);
     }
 
-    internal static Results<Ok<HookView>, ProblemHttpResult> Hook(double everyMetres, double drawMillimetres)
+    internal static Results<Ok<HookView>, ProblemHttpResult> Hook([StringLength(40)] string every, double drawMillimetres)
     {
-        var draws = HookPrompt.DrawsFor(everyMetres, drawMillimetres);
+        var draws = YarnLength.Read(every, "every").Then(length => HookPrompt.DrawsFor(length.Metres, drawMillimetres));
         return draws.IsRefused ? Problems.Refused(draws.Refusals) : TypedResults.Ok(new HookView(draws.Value));
     }
 

@@ -214,7 +214,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                         new PlyStrandView(
                             s.Code,
                             Figures.ToFigure(grams.GetValueOrDefault(s.Lot), null, context.Workshop.Unit, Provenance.Reckoned),
-                            s.Metres is { } metres ? new YarnLength(metres).Write() : "",
+                            s.Metres is { } metres ? Figures.Metres(metres, unit) : "",
                             s.Metres,
                             s.Direction,
                             forecast?.Left[i] is { Metres: > 0.5 } left ? Left(left) : ""
@@ -241,21 +241,21 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         {
             yield return string.Create(
                 CultureInfo.InvariantCulture,
-                $"First ply two and two {plan.Direction.Other()} with {first:0} turns in a metre: {PlyPlan.CableTwist:0.##} times what balance "
+                $"First ply two and two {plan.Direction.Other()} with {Figures.Turns(first, unit)}: {PlyPlan.CableTwist:0.##} times what balance "
                     + $"asks for, since the cabling takes some away.{Held(plan)}"
             );
             yield return Invariant(
-                $"Then ply the two of them {plan.Direction}, as the singles were spun, with {plan.Turns:0} turns in a metre for {plan.Degrees:0.#}°{with}."
+                $"Then ply the two of them {plan.Direction}, as the singles were spun, with {Figures.Turns(plan.Turns, unit)} for {plan.Degrees:0.#}°{with}."
             );
         }
         else
         {
-            yield return Invariant($"Ply it {plan.Direction} with {plan.Turns:0} turns in a metre for {plan.Degrees:0.#}°{with}.");
+            yield return Invariant($"Ply it {plan.Direction} with {Figures.Turns(plan.Turns, unit)} for {plan.Degrees:0.#}°{with}.");
         }
 
         if (forecast is not null)
         {
-            yield return $"It makes about {new YarnLength(forecast.Metres).Write()} of {AimWords.Structure(plan.Structure, plan.Strands)}"
+            yield return $"It makes about {Figures.Metres(forecast.Metres, unit)} of {AimWords.Structure(plan.Structure, plan.Strands)}"
                 + $"{(forecast is { Scarcest: { } code, Left: var left } && left.Any(l => l.Metres > 0.5) ? $"; {code} is the first to end" : "")}.";
         }
 
@@ -274,9 +274,12 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         : $" One holds {string.Join(" and ", held[0].Select(i => plan.Of[i].Code))}, the other {string.Join(" and ", held[1].Select(i => plan.Of[i].Code))}.";
 
     // What stays on a bobbin can still be a chain.
-    private string Left(PlyLeft left) =>
-        $"{new YarnLength(left.Metres).Write()}{(left.Grams is { } grams ? $" ({Mass.FromGrams(grams).Write(context.Workshop.Unit)})" : "")} stay on it, "
-        + $"{new YarnLength(left.ChainMetres).Write()} of chain ply";
+    private string Left(PlyLeft left)
+    {
+        var lengths = context.Workshop.LengthUnit;
+        var weight = left.Grams is { } grams ? $" ({Mass.FromGrams(grams).Write(context.Workshop.Unit)})" : "";
+        return $"{Figures.Metres(left.Metres, lengths)}{weight} stay on it, {Figures.Metres(left.ChainMetres, lengths)} of chain ply";
+    }
 
     // Grist of one of the strands that lie side by side; a two-ply of a cable holds two.
     private static double SinglesOf(IReadOnlyList<PlyStrand> strands, int count) =>
@@ -307,9 +310,8 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
 
         if (plan.IsLongForBracelet)
         {
-            yield return Invariant(
-                $"More than about {PlyPlan.LongestBracelet:0} m of singles cut into the hand and tangle on it: wind them on two bobbins, or on a core."
-            );
+            yield return $"More than about {Figures.Metres(PlyPlan.LongestBracelet, context.Workshop.LengthUnit)} of singles cut into the hand and "
+                + "tangle on it: wind them on two bobbins, or on a core.";
         }
 
         if (plan.From == PlyFrom.Bobbins && plan.Of.Count < plan.Strands && plan.Structure == YarnStructure.Plain)
@@ -331,7 +333,7 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
         var sentence =
             call.Act == RunAct.RestUntil
                 ? $"It rests until {RunWords.Clock(call.DueAt!.Value, context)}."
-                : angles.LastOrDefault()?.Sentence ?? Invariant($"{plan.Turns:0} turns in a metre, {plan.Direction}.");
+                : angles.LastOrDefault()?.Sentence ?? $"{Figures.Turns(plan.Turns, lengths)}, {plan.Direction}.";
         RunHeap[] made = [.. state.Bobbins.Select(b => new RunHeap(LotForm.Plied, SpinCraft.Typed(b.Filled.Grams), Yarn(b, plan)))];
         var held = run.Lots.ToDictionary(l => l.LotId, l => l.Grams ?? l.Lot?.LeftGrams);
         var notes = SpinWords.Notes(
@@ -342,7 +344,8 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                     $"{AimWords.Structure(plan.Structure, plan.Strands)}, plied {plan.Direction} for "
                         + $"{plan.Degrees:0.#}°{(tool is null ? "" : $" on {tool.Name}")}, {From(plan.From)}."
                 ),
-            ]
+            ],
+            lengths
         );
         return new DescribedRun(
             summary,
@@ -378,10 +381,10 @@ internal sealed class PlyCraft(EarthyTuftDb db, RequestContext context, BreedBoo
                 tool?.Name,
                 View(plan, held, own, []),
                 angles,
-                SpinWords.Clock(state),
-                SpinWords.Bobbins(state, tool, unit),
-                SpinWords.Counts(state),
-                [.. SpinWords.Heavier(state, context.Workshop.ScaleStepGrams), .. SpinWords.ToldBack(state, plies: true)],
+                SpinWords.Clock(state, lengths),
+                SpinWords.Bobbins(state, tool, unit, lengths),
+                SpinWords.Counts(state, lengths),
+                [.. SpinWords.Heavier(state, context.Workshop.ScaleStepGrams), .. SpinWords.ToldBack(state, plies: true, lengths)],
                 by,
                 StoredSpin.Events(run).LastOrDefault()?.Id
             )

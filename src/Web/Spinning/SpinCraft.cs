@@ -215,16 +215,16 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                     null
                 ),
             ],
-            Entry(state, plan, tool, summary),
+            Entry(state, plan, tool, summary, lengths),
             new SpinView(
                 tool?.Name,
                 view,
                 [.. state.Trials.Select(t => new TrailView(t.Event, run.Events.First(e => e.Id == t.Event).At, t.Read.Changed))],
-                SpinWords.Clock(state),
+                SpinWords.Clock(state, lengths),
                 state.Begun?.Direction,
-                SpinWords.Bobbins(state, tool, unit),
-                SpinWords.Counts(state),
-                [.. Sentences(state, plan, tool, run.Lots.Select(l => l.Grams ?? l.Lot?.LeftGrams).FirstOrDefault(), unit)],
+                SpinWords.Bobbins(state, tool, unit, lengths),
+                SpinWords.Counts(state, lengths),
+                [.. Sentences(state, plan, tool, run.Lots.Select(l => l.Grams ?? l.Lot?.LeftGrams).FirstOrDefault(), unit, lengths)],
                 [.. Resume(state, plan, tool, by, lengths)],
                 by,
                 tool is null ? [] : [.. tool.Spinner.Spinner.Bobbins.Select(b => b.Name)],
@@ -237,7 +237,7 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
         );
     }
 
-    private static RunEntry Entry(SpinState state, SpinPlan plan, ToolRow? tool, RunSummary summary)
+    private static RunEntry Entry(SpinState state, SpinPlan plan, ToolRow? tool, RunSummary summary, LengthUnit lengths)
     {
         RunHeap[] bobbins = [.. state.Bobbins.Select(b => new RunHeap(LotForm.Singles, Typed(b.Filled.Grams), Yarn(b)))];
         var notes = SpinWords.Notes(
@@ -250,7 +250,8 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
                         + $"{(state.Draw is { } draw ? $", {draw.Words()} draw" : "")}{(state.Holding is { } held ? $", {held.InWords()}" : "")}; "
                         + $"{state.Trials.Count} {(state.Trials.Count == 1 ? "ply-back" : "ply-backs")}."
                 ),
-            ]
+            ],
+            lengths
         );
         return new RunEntry(LotForm.Singles, bobbins.FirstOrDefault()?.Mass ?? "", null, summary.Minutes, null, notes)
         {
@@ -274,7 +275,14 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
             AsTyped: true
         );
 
-    private static IEnumerable<string> Sentences(SpinState state, SpinPlan plan, ToolRow? tool, double? grams, MassUnit unit)
+    private static IEnumerable<string> Sentences(
+        SpinState state,
+        SpinPlan plan,
+        ToolRow? tool,
+        double? grams,
+        MassUnit unit,
+        LengthUnit lengths
+    )
     {
         var (spinner, kind) = (tool?.Spinner.Spinner, state.Begun?.Bobbin ?? "");
         if (
@@ -314,13 +322,13 @@ internal sealed class SpinCraft(EarthyTuftDb db, RequestContext context, AimDesk
         {
             yield return string.Create(
                 CultureInfo.InvariantCulture,
-                $"{new YarnLength(state.Metres).Write()} of singles: about "
-                    + $"{new YarnLength(state.Metres / plan.Wish.Strands / (1 + plan.Wish.Figures.TakeUpPercent / 100)).Write()} of "
+                $"{Figures.Metres(state.Metres, lengths)} of singles: about "
+                    + $"{Figures.Metres(state.Metres / plan.Wish.Strands / (1 + plan.Wish.Figures.TakeUpPercent / 100), lengths)} of "
                     + $"{AimWords.Structure(plan.Wish.Structure, plan.Wish.Strands)}."
             );
         }
 
-        foreach (var told in SpinWords.ToldBack(state, plies: false))
+        foreach (var told in SpinWords.ToldBack(state, plies: false, lengths))
         {
             yield return told;
         }

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Tools;
@@ -112,7 +113,7 @@ public sealed record PlyStart(
     PlyFrom From = PlyFrom.Bobbins,
     Guid? ToolId = null,
     double? Ratio = null,
-    double? DrawMillimetres = null,
+    [property: JsonConverter(typeof(Millimetres))] double? DrawMillimetres = null,
     SpunBy By = SpunBy.Treadles,
     double? TakeUpPercent = null,
     DateTimeOffset? StartedAt = null

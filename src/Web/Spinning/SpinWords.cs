@@ -29,14 +29,22 @@ internal static class SpinWords
             _ => "twists up like a rope",
         };
 
-    public static string Tallied(SpunTally of) =>
-        of switch
+    /// <summary>What was counted, as often as that: <c>1 join</c>, <c>3 neps and lumps</c>.</summary>
+    public static string Tallied(SpunTally of, int count) =>
+        $"{count} "
+        + (of, count == 1) switch
         {
-            SpunTally.Joins => "joins",
-            SpunTally.Breaks => "breaks",
-            SpunTally.Neps => "neps and lumps",
-            SpunTally.Hairs => "hairs",
-            SpunTally.Bits => "bits of plants",
+            (SpunTally.Joins, true) => "join",
+            (SpunTally.Joins, _) => "joins",
+            (SpunTally.Breaks, true) => "break",
+            (SpunTally.Breaks, _) => "breaks",
+            (SpunTally.Neps, true) => "nep or lump",
+            (SpunTally.Neps, _) => "neps and lumps",
+            (SpunTally.Hairs, true) => "hair",
+            (SpunTally.Hairs, _) => "hairs",
+            (SpunTally.Bits, true) => "bit of a plant",
+            (SpunTally.Bits, _) => "bits of plants",
+            (_, true) => "time combed a little more",
             _ => "times combed a little more",
         };
 
@@ -52,11 +60,11 @@ internal static class SpinWords
 
     private static string Ways(SpunCount count) => string.Join(", ", count.Ways.Select(w => $"{w.Count} {Joined(w.Way)}"));
 
-    public static ClockView Clock(SpinState state)
+    public static ClockView Clock(SpinState state, LengthUnit lengths)
     {
         string[] pace =
         [
-            .. state.MetresPerHour is { } metres ? [Invariant($"{metres:0} m")] : Array.Empty<string>(),
+            .. state.MetresPerHour is { } metres ? [Figures.Metres(Math.Round(metres), lengths)] : Array.Empty<string>(),
             .. state.GramsPerHour is { } grams ? [Invariant($"{grams:0.#} g")] : Array.Empty<string>(),
         ];
         return new ClockView(
@@ -66,19 +74,19 @@ internal static class SpinWords
         );
     }
 
-    public static IReadOnlyList<CountView> Counts(SpinState state) =>
+    public static IReadOnlyList<CountView> Counts(SpinState state, LengthUnit lengths) =>
         [
             .. state.Counts.Select(c => new CountView(
                 c.Of,
                 c.Count,
                 string.Join(
                     "; ",
-                    new[] { c.Per10Metres is { } rate ? Invariant($"{rate:0.#} in 10 m") : "", Ways(c) }.Where(w => w.Length > 0)
+                    new[] { c.Per10Metres is { } rate ? Figures.PerTen(rate, lengths) : "", Ways(c) }.Where(w => w.Length > 0)
                 )
             )),
         ];
 
-    public static IReadOnlyList<BobbinView> Bobbins(SpinState state, ToolRow? tool, MassUnit unit)
+    public static IReadOnlyList<BobbinView> Bobbins(SpinState state, ToolRow? tool, MassUnit unit, LengthUnit lengths)
     {
         var usual = state
             .Bobbins.Select(b => b.Direction)
@@ -93,7 +101,7 @@ internal static class SpinWords
                 b.Event,
                 b.Direction,
                 Figures.ToFigure(b.Filled.Grams, null, unit, Provenance.Measured),
-                b.Filled.Measured.Metres is { } metres ? new YarnLength(metres).Write() : "",
+                b.Filled.Measured.Metres is { } metres ? Figures.Metres(metres, lengths) : "",
                 b.Filled.Measured.Metres,
                 string.Join(
                     ", ",
@@ -117,7 +125,7 @@ internal static class SpinWords
     }
 
     /// <summary>The end of a yarn as it goes into its entry.</summary>
-    public static string Notes(SpinState state, IEnumerable<string> first) =>
+    public static string Notes(SpinState state, IEnumerable<string> first, LengthUnit lengths) =>
         string.Join(
             " ",
             first
@@ -127,12 +135,12 @@ internal static class SpinWords
                         : string.Join(
                             ", ",
                             state.Counts.Select(c =>
-                                $"{c.Count} "
-                                + $"{Tallied(c.Of)}{(c.Per10Metres is { } rate ? Invariant($" ({rate:0.#} in 10 m)") : "")}"
+                                Tallied(c.Of, c.Count)
+                                + (c.Per10Metres is { } rate ? $" ({Figures.PerTen(rate, lengths)})" : "")
                                 + $"{(c.Ways.Count > 0 ? $": {Ways(c)}" : "")}"
                             )
                         ) + ".",
-                    Clock(state).Pace is { Length: > 0 } pace ? $"{pace}." : "",
+                    Clock(state, lengths).Pace is { Length: > 0 } pace ? $"{pace}." : "",
                 ])
                 .Where(s => s.Length > 0)
         );
@@ -167,8 +175,9 @@ internal static class SpinWords
     }
 
     /// <summary>What was counted, told back to the preparation.</summary>
-    public static IEnumerable<string> ToldBack(SpinState state, bool plies)
+    public static IEnumerable<string> ToldBack(SpinState state, bool plies, LengthUnit lengths)
     {
+        string Of(string what, SpunCount counted) => Figures.PerTen(counted.Per10Metres!.Value, lengths).Replace(" in ", $" {what} in ");
         if (state.Counts.FirstOrDefault(c => c.Of == SpunTally.Breaks) is { Count: >= SpinRun.ManyBreaks } breaks)
         {
             yield return plies
@@ -178,19 +187,17 @@ internal static class SpinWords
 
         if (state.Counts.FirstOrDefault(c => c.Of == SpunTally.Neps) is { Per10Metres: >= 3 } neps)
         {
-            yield return Invariant(
-                $"{neps.Per10Metres:0.#} neps in 10 m: the preparation would gain from combs, or from a lighter load on the cards."
-            );
+            yield return $"{Of("neps", neps)}: the preparation would gain from combs, or from a lighter load on the cards.";
         }
 
         if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Hairs) is { Per10Metres: >= 2 } hairs)
         {
-            yield return Invariant($"{hairs.Per10Metres:0.#} hairs in 10 m: another pass of dehairing before the rest is spun.");
+            yield return $"{Of("hairs", hairs)}: another pass of dehairing before the rest is spun.";
         }
 
         if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Joins) is { Per10Metres: >= 8 } joins)
         {
-            yield return Invariant($"{joins.Per10Metres:0.#} joins in 10 m: longer pieces, or a roving, would spare many of them.");
+            yield return $"{Of("joins", joins)}: longer pieces, or a roving, would spare many of them.";
         }
     }
 }

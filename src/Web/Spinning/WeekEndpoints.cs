@@ -1,6 +1,5 @@
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
-using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Spinning;
 using EarthyTuft.Core.Yarns;
 using EarthyTuft.Data.Runs;
@@ -66,8 +65,8 @@ public static class WeekEndpoints
         return TypedResults.Ok(
             new SpunWeek(
                 monday,
-                [.. spun.Select(s => new SpunByView(s.Who, s.Metres, new YarnLength(s.Metres).Write()))],
-                new YarnLength(spun.Sum(s => s.Metres)).Write()
+                [.. spun.Select(s => new SpunByView(s.Who, s.Metres, Figures.Metres(s.Metres, context.Workshop.LengthUnit)))],
+                Figures.Metres(spun.Sum(s => s.Metres), context.Workshop.LengthUnit)
             )
         );
     }

@@ -45,14 +45,14 @@ internal static class YarnPages
                     plan.Wish.Degrees
                 ),
             measured.WrapsPerInch is { } wraps ? AimWords.Class(wraps) : "",
-            [.. Figures(lot, measured, facts, usual, usualFrom, context), .. Cost(facts, costPer100Grams, context)],
-            [.. Sentences(lot, measured, before, plan, facts)],
+            [.. Known(lot, measured, facts, usual, usualFrom, context), .. Cost(facts, costPer100Grams, context)],
+            [.. Sentences(lot, measured, before, plan, facts, context.Workshop.LengthUnit)],
             [
                 .. readings.Select(r => new YarnReadingView(
                     r.Id,
                     r.At,
                     r.Who,
-                    Words(r.Measures),
+                    Words(r.Measures, context.Workshop.LengthUnit),
                     r.WithdrawnAt is null ? null : r.WithdrawnBy ?? ""
                 )),
             ],
@@ -80,7 +80,7 @@ internal static class YarnPages
             ? new YarnShape(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), of.Strands ?? 1, degrees)
             : null;
 
-    private static IEnumerable<YarnFigure> Figures(
+    private static IEnumerable<YarnFigure> Known(
         LotRow lot,
         YarnMeasures m,
         YarnFacts facts,
@@ -89,6 +89,7 @@ internal static class YarnPages
         RequestContext context
     )
     {
+        var lengths = context.Workshop.LengthUnit;
         if (m.WrapsPerInch is { } wraps)
         {
             yield return new YarnFigure("wraps", Invariant($"{wraps:0.#} WPI ± {m.WrapsDoubt:0.#}"), Provenance.Measured);
@@ -109,7 +110,10 @@ internal static class YarnPages
 
         if (facts.Metres is { } metres)
         {
-            var length = $"{new YarnLength(metres).Write()} ({metres / LinearDensity.MetresPerYard:0} yd)";
+            var length =
+                lengths == LengthUnit.Inch
+                    ? $"{Figures.Metres(metres, lengths)} ({Figures.Metres(metres, LengthUnit.Millimetre)})"
+                    : $"{Figures.Metres(metres, lengths)} ({Figures.Metres(metres, LengthUnit.Inch)})";
             yield return m.Metres is not null
                 ? new YarnFigure("length", length, Provenance.Measured)
                 : new YarnFigure("length", "about " + length, Provenance.Guessed, Guess(usual, usualFrom));
@@ -138,7 +142,7 @@ internal static class YarnPages
                         "weight / length",
                         [
                             new("weight", Mass.FromGrams(lot.MadeGrams!.Value).Write(context.Workshop.Unit)),
-                            new("length", new YarnLength(m.Metres!.Value).Write()),
+                            new("length", Figures.Metres(m.Metres!.Value, lengths)),
                         ],
                         Section
                     )
@@ -152,7 +156,7 @@ internal static class YarnPages
             {
                 yield return new YarnFigure(
                     "twist",
-                    Twist.From(Twisting.TurnsFor(Wraps.Diameter(thick), degrees), TwistUnit.PerMetre).Write(TwistUnit.PerMetre),
+                    Twist.From(Twisting.TurnsFor(Wraps.Diameter(thick), degrees), TwistUnit.PerMetre).Write(Twist.Beside(lengths)),
                     Provenance.Reckoned,
                     new Working(
                         "tan(angle) / (pi × thickness)",
@@ -177,15 +181,22 @@ internal static class YarnPages
     // What goes to be worn is bought by the length.
     private static IEnumerable<YarnFigure> Cost(YarnFacts facts, NumberFigure? per100Grams, RequestContext context)
     {
+        var lengths = context.Workshop.LengthUnit;
         if (facts is { Tex: { } tex, IsGuessed: false } && per100Grams is not null)
         {
             yield return new YarnFigure(
-                "cost of 100 m",
-                LotCosts.Money(Math.Round((decimal)(per100Grams.Value * tex / 1000), 2), context.Workshop.Currency),
+                $"cost of 100 {YarnLength.Sign(lengths)}",
+                LotCosts.Money(
+                    Math.Round((decimal)(per100Grams.Value * tex / 1000 / new YarnLength(1).In(lengths)), 2),
+                    context.Workshop.Currency
+                ),
                 Provenance.Reckoned,
                 new Working(
-                    "cost of 100 g × grist / 1000",
-                    [new("cost of 100 g", per100Grams.Text), new("grist", LinearDensity.FromTex(tex).Write(LinearDensityUnit.Tex))],
+                    "cost for its weight × grist",
+                    [
+                        new($"cost of {context.Workshop.AmountName}", per100Grams.Text),
+                        new("grist", LinearDensity.FromTex(tex).Write(LinearDensityUnit.Tex)),
+                    ],
                     "money follows the mass"
                 )
             );
@@ -200,7 +211,14 @@ internal static class YarnPages
     private static Working Guess(double usual, int yarns) =>
         new("from its wraps, as length or weight was not measured", [new("wrap density", OfYarns(usual, yarns))], Section);
 
-    private static IEnumerable<string> Sentences(LotRow lot, YarnMeasures m, YarnMeasures? before, SpinPlan? plan, YarnFacts facts)
+    private static IEnumerable<string> Sentences(
+        LotRow lot,
+        YarnMeasures m,
+        YarnMeasures? before,
+        SpinPlan? plan,
+        YarnFacts facts,
+        LengthUnit lengths
+    )
     {
         if (lot.Form == LotForm.Yarn && before is not null && WashedYarn.Of(before, m) is var washed)
         {
@@ -221,7 +239,7 @@ internal static class YarnPages
                     [
                         string.Create(
                             CultureInfo.InvariantCulture,
-                            $"{new YarnLength(before.Metres!.Value).Write()} became {new YarnLength(m.Metres!.Value).Write()} "
+                            $"{Figures.Metres(before.Metres!.Value, lengths)} became {Figures.Metres(m.Metres!.Value, lengths)} "
                                 + $"({(shrink >= 0 ? "−" : "+")}{Math.Abs(shrink):0} %)"
                         ),
                     ]
@@ -296,7 +314,7 @@ internal static class YarnPages
             return theirs.Tex is { } guessed
                 ? new YarnBeside(
                     other.Code,
-                    Invariant($"{AimWords.Grist(guessed)}{(theirs.IsGuessed ? ", guessed" : "")}."),
+                    Invariant($"{Figures.Grist(guessed, context.Workshop.LengthUnit)}{(theirs.IsGuessed ? ", guessed" : "")}."),
                     Math.Round(guessed, 1),
                     false
                 )
@@ -310,7 +328,7 @@ internal static class YarnPages
         return new YarnBeside(other.Code, sentence, Math.Round(grist, 1), difference.Differs);
     }
 
-    private static string Words(YarnMeasures m)
+    private static string Words(YarnMeasures m, LengthUnit lengths)
     {
         string?[] parts =
         [
@@ -323,7 +341,7 @@ internal static class YarnPages
                 )
                 : null,
             m.Degrees is { } degrees ? Invariant($"{degrees:0.#}°") : null,
-            m.Metres is { } metres ? new YarnLength(metres).Write() : null,
+            m.Metres is { } metres ? Figures.Metres(metres, lengths) : null,
             m.Strands is { } strands ? AimWords.Structure(m.Structure ?? YarnStructure.Plain, strands) : null,
             m.Direction is { } direction ? $"{direction} twist" : null,
             m.Finished is { } finished ? SpinWords.Finished(finished) : null,

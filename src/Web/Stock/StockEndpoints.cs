@@ -59,7 +59,7 @@ public sealed record LotFactsRequest(
     [property: StringLength(80)] string? Animal = null,
     [property: StringLength(60)] string? Colour = null,
     [property: StringLength(2000)] string? Notes = null,
-    [property: Range(0, 100_000)] decimal? ReadyMadePer100Grams = null,
+    [property: Range(0, 100_000)] decimal? ReadyMade = null,
     [property: StringLength(500)] string? Because = null,
     [property: StringLength(200)] string? Breed = null,
     bool BreedAsWritten = false,
@@ -274,22 +274,22 @@ public static class StockEndpoints
                 context,
                 lot.Id,
                 "weighed length",
-                lot.SupplyGramsPerMetre is { } before ? FormattableString.Invariant($"{before:0.##} g in a metre") : "none",
-                FormattableString.Invariant($"{grams:0.##} g in a metre"),
+                lot.SupplyGramsPerMetre is { } before ? Figures.Supply(before, context.Workshop.LengthUnit) : "none",
+                Figures.Supply(grams, context.Workshop.LengthUnit),
                 because
             );
             lot.SupplyGramsPerMetre = grams;
         }
 
-        if (request.ReadyMadePer100Grams is { } price && price != lot.ReadyMadePer100Grams)
+        if (request.ReadyMade is { } paid && paid / (decimal)context.Workshop.Amount is var price && price != lot.ReadyMadePer100Grams)
         {
             Note(
                 db,
                 context,
                 id,
-                "ready-made price of 100 g",
-                lot.ReadyMadePer100Grams is { } was ? LotCosts.Money(was, context.Workshop.Currency) : "none",
-                LotCosts.Money(price, context.Workshop.Currency),
+                $"ready-made price of {context.Workshop.AmountName}",
+                lot.ReadyMadePer100Grams is { } was ? LotCosts.PerAmount(was, context.Workshop) : "none",
+                LotCosts.PerAmount(price, context.Workshop),
                 because
             );
             lot.ReadyMadePer100Grams = price;

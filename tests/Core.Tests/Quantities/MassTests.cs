@@ -61,6 +61,10 @@ public class MassTests
     [InlineData(538.640941, MassUnit.Pound, "1 lb 3.0 oz")]
     [InlineData(538.640941, MassUnit.Ounce, "19.0 oz")]
     [InlineData(453.3, MassUnit.Pound, "1 lb 0.0 oz")]
+    [InlineData(6, MassUnit.Ounce, "0.21 oz")]
+    [InlineData(0.3, MassUnit.Ounce, "0.011 oz")]
+    [InlineData(6, MassUnit.Pound, "0.21 oz")]
+    [InlineData(6.34, MassUnit.Kilogram, "0.00634 kg")]
     [InlineData(58.46, MassUnit.Gram, "58.5 g")]
     [InlineData(1.4, MassUnit.Gram, "1.4 g")]
     [InlineData(-12, MassUnit.Gram, "\u221212 g")]
@@ -75,6 +79,7 @@ public class MassTests
     [InlineData(1234, MassUnit.Gram, "1\u202F200 g")]
     [InlineData(0, MassUnit.Gram, "0 g")]
     [InlineData(28.35, MassUnit.Ounce, "1.0 oz")]
+    [InlineData(0.3, MassUnit.Ounce, "0.011 oz")]
     public void A_spread_has_two_figures(double grams, MassUnit unit, string text) =>
         Assert.Equal(text, Mass.FromGrams(grams).WriteSpread(unit));
 
@@ -134,6 +139,10 @@ public class LengthTests
     [InlineData("11,2 cm", 112)]
     [InlineData("4 1/2 in", 114.3)]
     [InlineData("4\"", 101.6)]
+    [InlineData("3/8 in", 9.525)]
+    [InlineData("0.9 m", 900)]
+    [InlineData("2 ft", 609.6)]
+    [InlineData("1/2 yd", 457.2)]
     public void Understands_lengths(string typed, double mm) => Assert.Equal(mm, Length.Read(typed, "length").Value.Millimetres, 0.5e-6);
 
     [Theory]
@@ -141,7 +150,9 @@ public class LengthTests
     [InlineData("long", "not-a-length")]
     [InlineData("-4", "negative")]
     [InlineData("0", "out-of-range")]
-    [InlineData("3 m", "not-a-length")]
+    [InlineData("3 m", "out-of-range")]
+    [InlineData("3 l", "not-a-length")]
+    [InlineData("1/0 in", "not-a-length")]
     [InlineData("1 1/0 in", "not-a-length")]
     [InlineData("1200", "out-of-range")]
     public void Names_what_it_cannot_read(string typed, string code) =>

@@ -123,7 +123,22 @@ public class QuantitiesTests
     [InlineData("200 m/100g", 500)]
     [InlineData("1000 yd/lb", 496.05)]
     [InlineData("62.5 yd/oz", 496.05)]
+    [InlineData("25 g/m", 25000)]
+    [InlineData("0.1 oz/yd", 3100.34)]
     public void A_linear_density_is_read(string text, double tex) => Assert.Equal(tex, LinearDensity.Read(text, "grist").Value.Tex, 0.01);
+
+    [Fact]
+    public void A_number_alone_counts_in_the_unit_of_its_field() =>
+        Assert.Equal(25_000, LinearDensity.Read("25", "supply", LinearDensityUnit.GramsPerMetre).Value.Tex);
+
+    [Fact]
+    public void A_workshop_of_inches_reads_yards_and_turns_in_an_inch()
+    {
+        Assert.Equal("182 yd", new YarnLength(166).Write(LengthUnit.Inch));
+        Assert.Equal("166 m", new YarnLength(166).Write(LengthUnit.Centimetre));
+        Assert.Equal("5.1 turns/in", Twist.From(200, TwistUnit.PerMetre).Write(Twist.Beside(LengthUnit.Inch)));
+        Assert.Equal(["8.5 mm", "0.9 cm", "0.33 in"], Enum.GetValues<LengthUnit>().Select(Length.FromMillimetres(8.5).Write));
+    }
 
     [Theory]
     [InlineData("458", "not-a-linear-density")]
@@ -142,7 +157,7 @@ public class QuantitiesTests
     [Fact]
     public void A_linear_density_is_written() =>
         Assert.Equal(
-            ["458 tex", "2.18 Nm", "218 m/100 g", "1083 yd/lb", "67.7 yd/oz"],
+            ["458 tex", "2.18 Nm", "218 m/100 g", "1083 yd/lb", "67.7 yd/oz", "0.458 g/m", "0.015 oz/yd"],
             Enum.GetValues<LinearDensityUnit>().Select(u => LinearDensity.FromTex(458).Write(u))
         );
 

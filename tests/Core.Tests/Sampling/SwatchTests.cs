@@ -43,6 +43,12 @@ public class SwatchTests
         Assert.Equal("4 mm, US 6, old UK 8", Needles.Write(4));
         Assert.Equal("3.5 mm, US 4", Needles.Write(3.5));
         Assert.Equal("40 mm", Needles.Write(40));
+        Assert.Equal(
+            [4, 4, 4, 4.5, 6.5, 6.5, 10],
+            new[] { "4", "US 6", "old UK 8", "uk 7", "US 10 1/2", "US 10.5", "UK 000" }.Select(t => Needles.Read(t, "tool").Value)
+        );
+        Assert.Equal("not-a-size", Needles.Read("US 99", "tool").Refusals[0].Code);
+        Assert.Equal("not-a-length", Needles.Read("thick", "tool").Refusals[0].Code);
         foreach (var of in Enum.GetValues<YarnClass>())
         {
             var (least, most) = Needles.Of(of);

@@ -69,9 +69,9 @@ public class SpinPaceTests
         Assert.Equal(draws, HookPrompt.DrawsFor(metres, draw).Value);
 
     [Theory]
-    [InlineData(0, 150, "everyMetres out-of-range")]
-    [InlineData(double.NaN, 150, "everyMetres out-of-range")]
-    [InlineData(1001, 150, "everyMetres out-of-range")]
+    [InlineData(0, 150, "every out-of-range")]
+    [InlineData(double.NaN, 150, "every out-of-range")]
+    [InlineData(1001, 150, "every out-of-range")]
     [InlineData(8, 0, "drawMillimetres out-of-range")]
     public void A_hook_that_cannot_be_is_refused_at_its_field(double metres, double draw, string refused) =>
         Assert.Equal([refused], HookPrompt.DrawsFor(metres, draw).Refusals.Select(r => $"{r.Field} {r.Code}"));

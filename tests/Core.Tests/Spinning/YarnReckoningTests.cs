@@ -96,6 +96,10 @@ public class YarnReckoningTests
     [InlineData("12 to 16", 14, 2)]
     [InlineData("13,5", 13.5, 0.5)]
     [InlineData("16\u201312", 14, 2)]
+    [InlineData("14 WPI", 14, 0.5)]
+    [InlineData("13-15 wraps in an inch", 14, 1)]
+    [InlineData("5/cm", 12.7, 0.5)]
+    [InlineData("50 in 10 cm", 12.7, 0.5)]
     public void Wraps_are_read_as_one_figure_or_a_range(string typed, double middle, double doubt) =>
         Assert.Equal(new WrapsReading(middle, doubt), WrapsReading.Read(typed, "wraps").Value);
 

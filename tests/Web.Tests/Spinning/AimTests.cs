@@ -222,7 +222,7 @@ public class AimTests(House house) : IClassFixture<House>
                 ratio = 15,
             }
         );
-        Assert.Equal(100, wheel.GetProperty("drawMillimetres").GetDouble());
+        Assert.Equal("100 mm", wheel.GetProperty("draw").GetString());
         Assert.Equal(JsonValueKind.Object, wheel.GetProperty("next").ValueKind);
         var drawn = await Aim(
             new

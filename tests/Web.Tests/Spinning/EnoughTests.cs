@@ -162,7 +162,7 @@ public class EnoughTests(House house) : IClassFixture<House>
             }
         );
         Assert.StartsWith(
-            "A sample takes 27.9 m: a swatch of 12 cm, a skein of 10 m and twists for its card.",
+            "A sample takes 27.9 m: a swatch of 120 mm, a skein of 10 m and twists for its card.",
             Texts(sample.GetProperty("sentences"))[0]
         );
         Assert.True(sample.GetProperty("isEnough").GetBoolean());

@@ -140,12 +140,9 @@ public class PaceTests(House house) : IClassFixture<House>
             pace.EnumerateArray().Select(p => (Text(p, "from"), Text(p, "draw"), Text(p, "metres"), Text(p, "mass"), Text(p, "of")))
         );
         Assert.Empty((await (await house.Register()).Get("/api/spinning/pace")).EnumerateArray());
-        Assert.Equal(53, (await ada.Get("/api/spinning/hook?everyMetres=8&drawMillimetres=150")).GetProperty("draws").GetInt32());
-        Assert.Equal(
-            ["everyMetres out-of-range"],
-            (await ada.Send(HttpMethod.Get, "/api/spinning/hook?everyMetres=0&drawMillimetres=150")).Refused()
-        );
-        (await ada.Send(HttpMethod.Get, "/api/spinning/hook?everyMetres=many&drawMillimetres=150")).Expect(400);
+        Assert.Equal(53, (await ada.Get("/api/spinning/hook?every=8&drawMillimetres=150")).GetProperty("draws").GetInt32());
+        Assert.Equal(["every out-of-range"], (await ada.Send(HttpMethod.Get, "/api/spinning/hook?every=0&drawMillimetres=150")).Refused());
+        (await ada.Send(HttpMethod.Get, "/api/spinning/hook?every=many&drawMillimetres=150")).Expect(422);
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 using Xunit;
 using static EarthyTuft.Web.Tests.Requests;
+using static EarthyTuft.Web.Tests.Runs.Running;
 
 namespace EarthyTuft.Web.Tests.Workshops;
 
@@ -109,7 +110,116 @@ public class UnitsTests(House house) : IClassFixture<House>
         );
     }
 
-    private static async Task Count(Person person, string lengthUnit)
+    [Fact]
+    public async Task Figures_of_yarn_are_typed_with_any_unit_and_told_in_the_workshops_own()
+    {
+        var ada = await house.Register();
+        await Count(ada, "inch", "ounce");
+        Assert.Equal("an ounce", (await ada.Get("/api/session")).GetProperty("amount").GetString());
+        var (lot, code) = await ada.TakeIn(
+            new
+            {
+                mass = "2 oz",
+                form = "top",
+                price = 8,
+            }
+        );
+        var inches = Aim(lot, "6 in", "0.8 oz/yd", "15 cm");
+        var told = (await ada.Post("/api/spinning/aim", inches)).Expect(200);
+        var plain = (await ada.Post("/api/spinning/aim", Aim(lot, 152.4, 24.802, 150))).Expect(200);
+        Assert.Equal("6.0 in", told.GetProperty("draw").GetString());
+        Assert.Equal(plain.GetProperty("sentences").ToString(), told.GetProperty("sentences").ToString());
+        var words = string.Join(' ', told.GetProperty("sentences").EnumerateArray().Select(t => t.GetString()));
+        Assert.Contains("turns in an inch", words, StringComparison.Ordinal);
+        Assert.Contains("yd/lb", words, StringComparison.Ordinal);
+        Assert.DoesNotContain("metre", words, StringComparison.Ordinal);
+        Assert.Contains("0.8 oz in a yard", told.GetProperty("drafting")[0].GetString(), StringComparison.Ordinal);
+        Assert.EndsWith(" in", told.GetProperty("next").GetProperty("draw").GetString(), StringComparison.Ordinal);
+
+        // What does not read is named at its own field, in a list as well.
+        Assert.Equal(["drawMillimetres not-a-length"], (await ada.Post("/api/spinning/aim", Aim(lot, "far", "25", "15 cm"))).Refused());
+        Assert.Equal(
+            ["supplyGramsPerMetre not-a-linear-density"],
+            (await ada.Post("/api/spinning/aim", Aim(lot, "6 in", "25 mm", "15 cm"))).Refused()
+        );
+        Assert.Equal(
+            ["trials[0].drawMillimetres not-a-length"],
+            (await ada.Post("/api/spinning/aim", Aim(lot, "6 in", "25", ""))).Refused().Select(r => r.Replace("empty", "not-a-length"))
+        );
+        (await ada.Post("/api/spinning/aim", Aim(lot, true, "25", "15 cm"))).Expect(400);
+
+        // A tap as well.
+        var run = (await ada.Post("/api/runs", new { craft = "spin", aim = new { wraps = "14", lotId = lot } })).Expect(200);
+        object Read(object draw) =>
+            new
+            {
+                kind = "readPlyBack",
+                wraps = "14 WPI",
+                degrees = 30,
+                treadles = 4,
+                drawMillimetres = draw,
+            };
+        var id = run.GetProperty("id").GetGuid();
+        Assert.Equal(["drawMillimetres not-a-length"], (await Tap(ada, id, Read("an arm"))).Refused());
+        (await Tap(ada, id, Read("8 in"))).Expect(200);
+        var bobbin = (
+            await Tap(
+                ada,
+                id,
+                new
+                {
+                    kind = "fillBobbin",
+                    mass = "1 oz",
+                    length = "100 yd",
+                }
+            )
+        ).Expect(200);
+        var details = bobbin.GetProperty("details");
+        Assert.Equal("100 yd", details.GetProperty("bobbins")[0].GetProperty("length").GetString());
+        Assert.DoesNotContain(" m ", details.GetProperty("sentences").ToString(), StringComparison.Ordinal);
+
+        // 8 EUR for two ounces.
+        var head = (await ada.Lot(code)).GetProperty("lot");
+        Assert.Equal("4.00 EUR", head.GetProperty("costPer100Grams").GetProperty("text").GetString());
+        (await ada.Send(HttpMethod.Patch, $"/api/lots/{lot}/facts", new { readyMade = 6.5, because = "seen" })).Expect(204);
+        Assert.Equal("6.50 EUR", (await ada.Lot(code)).GetProperty("lot").GetProperty("readyMadePer100Grams").GetString());
+        Assert.Equal(53, (await ada.Get("/api/spinning/hook?every=8.7489%20yd&drawMillimetres=150")).GetProperty("draws").GetInt32());
+        var strips = (
+            await ada.Post(
+                "/api/dividing/sizes",
+                new
+                {
+                    mass = "1 oz",
+                    width = "8 in",
+                    length = "2 ft",
+                    strip = "1.5 in",
+                }
+            )
+        ).Expect(200);
+        Assert.Contains("1.6 in wide", strips.GetProperty("sentence").GetString(), StringComparison.Ordinal);
+    }
+
+    private static object Aim(Guid lotId, object draw, object supply, object trialDraw) =>
+        new
+        {
+            wraps = "14 WPI",
+            lotId,
+            ratio = 8,
+            drawMillimetres = draw,
+            supplyGramsPerMetre = supply,
+            trials = new[]
+            {
+                new
+                {
+                    wraps = "12",
+                    degrees = 20,
+                    treadles = 4,
+                    drawMillimetres = trialDraw,
+                },
+            },
+        };
+
+    private static async Task Count(Person person, string lengthUnit, string unit = "gram")
     {
         var shop = await person.Get("/api/workshop");
         (
@@ -119,7 +229,7 @@ public class UnitsTests(House house) : IClassFixture<House>
                 new
                 {
                     name = "Shed",
-                    unit = "gram",
+                    unit,
                     lengthUnit,
                     timeZone = "UTC",
                     currency = "EUR",

@@ -2462,11 +2462,8 @@ export interface components {
        * @description Of the whorl; left out where no tool is said.
        */
       ratio?: null | number;
-      /**
-       * Format: double
-       * @description Yarn made before it winds on; left out for what suits the fibre.
-       */
-      drawMillimetres?: null | number;
+      /** @description Yarn made before it winds on; left out for what suits the fibre. */
+      drawMillimetres?: null | number | string;
       /**
        * Format: double
        * @description More for a draw are not wanted; left out for what is typical.
@@ -2474,11 +2471,8 @@ export interface components {
       mostTreadles?: null | number;
       /** @description What is counted for a draw; of a spindle the ratio may be left out. */
       by?: components['schemas']['SpunBy'];
-      /**
-       * Format: double
-       * @description How heavy the fibre in the hand is for its length; left out where nobody measured.
-       */
-      supplyGramsPerMetre?: null | number;
+      /** @description How heavy the fibre in the hand is for its length; left out where nobody measured. */
+      supplyGramsPerMetre?: null | number | string;
       /** @description How firmly the singles are twisted. */
       firmness?: components['schemas']['Firmness'];
       /** @description In the order in which they were made. */
@@ -2533,11 +2527,8 @@ export interface components {
       like: string[];
       /** @description Why the angle begins where it does; empty where one was asked for. */
       begins: string;
-      /**
-       * Format: double
-       * @description As it was reckoned with: asked for, or what suits the fibre.
-       */
-      drawMillimetres: number;
+      /** @description As it was reckoned with: asked for, or what suits the fibre; empty where neither is known. */
+      draw: string;
     };
     /**
      * @description How a flow's mass is known.
@@ -3359,11 +3350,8 @@ export interface components {
        * @description The diz; left out for none, or one that is not the workshop's.
        */
       dizId?: null | string;
-      /**
-       * Format: double
-       * @description The hole of a diz that is not the workshop's.
-       */
-      dizMillimetres?: null | number;
+      /** @description The hole of a diz that is not the workshop's. */
+      dizMillimetres?: null | number | string;
       /**
        * Format: date-time
        * @description When; left out for now.
@@ -4035,7 +4023,7 @@ export interface components {
        * Format: double
        * @description How heavy it is for its length.
        */
-      gramsPerMetre: number;
+      gramsPerMetre: number | string;
       /** @description How it is brought to the hand. */
       as?: components['schemas']['DyedTopAs'];
       /**
@@ -4408,6 +4396,8 @@ export interface components {
        * @description How long each is.
        */
       millimetres: number;
+      /** @description The same as the workshop counts it. */
+      length: string;
       /**
        * Format: int32
        * @description How many; null where nobody measured how heavy a strip is for its length.
@@ -4915,7 +4905,7 @@ export interface components {
       colour?: null | string;
       notes?: null | string;
       /** Format: double */
-      readyMadePer100Grams?: null | number;
+      readyMade?: null | number;
       because?: null | string;
       /** @description What it is said to be; empty for unknown. What was made of it changes with it. */
       breed?: null | string;
@@ -5464,11 +5454,8 @@ export interface components {
        * @description It was spun with so many for a draw.
        */
       treadles?: null | number;
-      /**
-       * Format: double
-       * @description And with so long a draw.
-       */
-      drawMillimetres?: null | number;
+      /** @description And with so long a draw. */
+      drawMillimetres?: null | number | string;
       /**
        * Format: int32
        * @description Counted in it.
@@ -5577,11 +5564,8 @@ export interface components {
       toolId?: null | string;
       /** Format: double */
       ratio?: null | number;
-      /**
-       * Format: double
-       * @description A length that is wound on at once.
-       */
-      drawMillimetres?: null | number;
+      /** @description A length that is wound on at once. */
+      drawMillimetres?: null | number | string;
       by?: components['schemas']['SpunBy'];
       /**
        * Format: double
@@ -5796,6 +5780,8 @@ export interface components {
        * @description As far as the shortest ply reaches.
        */
       yarnMetres: number;
+      /** @description The same as the workshop counts it. */
+      yarnLength: string;
       fold: null | components['schemas']['FoldView'];
       /** @description The strands that are seen at even steps of the yarn. */
       yarn: string[][];
@@ -5833,28 +5819,22 @@ export interface components {
        */
       mirrored: boolean;
       /**
-       * Format: double
        * @description How heavy the singles are to be.
        * @default 135
        */
-      singlesTex: number;
+      singlesTex: number | string;
+      /** @description How heavy a strip is for its length; left out when nobody measured. */
+      supplyGramsPerMetre?: null | number | string;
       /**
-       * Format: double
-       * @description How heavy a strip is for its length; left out when nobody measured.
-       */
-      supplyGramsPerMetre?: null | number;
-      /**
-       * Format: double
        * @description Pieces for the fold are so long; left out for what staple and hand propose, and where it is spun from the
        *         end.
        */
-      pieceMillimetres?: null | number;
+      pieceMillimetres?: null | number | string;
       /**
-       * Format: double
        * @description The breadth of the hand over its four fingers.
        * @default 85
        */
-      handMillimetres: number;
+      handMillimetres: number | string;
       held?: components['schemas']['HeldAs'];
       plied?: components['schemas']['YarnStructure'];
       /**
@@ -5864,11 +5844,10 @@ export interface components {
        */
       stitches: number;
       /**
-       * Format: double
        * @description Of yarn.
        * @default 12
        */
-      millimetresPerStitch: number;
+      millimetresPerStitch: number | string;
       /**
        * Format: double
        * @description By how much the singles are longer than the yarn plied of them; left out for what is typical.
@@ -5886,6 +5865,8 @@ export interface components {
        * @description As far as the shortest ply reaches.
        */
       yarnMetres: number;
+      /** @description The same as the workshop counts it. */
+      yarnLength: string;
       inHand: components['schemas']['PatchView'];
       acrossRoom: components['schemas']['PatchView'];
     };
@@ -6396,11 +6377,8 @@ export interface components {
       one?: null | string;
       /** @description Rolled airy, not firm; left out where that is not noted. */
       airy?: null | boolean;
-      /**
-       * Format: double
-       * @description The rod, in millimetres; left out for none.
-       */
-      rod?: null | number;
+      /** @description The rod, in millimetres; left out for none. */
+      rod?: null | number | string;
       /** @description How they are kept. */
       kept?: components['schemas']['ProductsKept'];
       /**
@@ -6653,11 +6631,8 @@ export interface components {
        * @description It is plied with so many for a length.
        */
       treadles?: null | number;
-      /**
-       * Format: double
-       * @description And with so long a length.
-       */
-      millimetres?: null | number;
+      /** @description And with so long a length. */
+      millimetres?: null | number | string;
       /**
        * Format: date-time
        * @description When it was tapped; null for now.
@@ -6682,11 +6657,8 @@ export interface components {
        * @description It was spun with so many for a draw.
        */
       treadles?: null | number;
-      /**
-       * Format: double
-       * @description And with so long a draw.
-       */
-      drawMillimetres?: null | number;
+      /** @description And with so long a draw. */
+      drawMillimetres?: null | number | string;
       /** @description What was another this time. */
       changed?: null | string;
       /**
@@ -6886,7 +6858,7 @@ export interface components {
        * Format: double
        * @description How long it is.
        */
-      metres: number;
+      metres: number | string;
       /** @description What it weighs, as typed. */
       mass: string;
       /**
@@ -7090,11 +7062,8 @@ export interface components {
        * @description The diz; left out for none, or one that is not the workshop's.
        */
       dizId?: null | string;
-      /**
-       * Format: double
-       * @description The hole of a diz that is not the workshop's.
-       */
-      dizMillimetres?: null | number;
+      /** @description The hole of a diz that is not the workshop's. */
+      dizMillimetres?: null | number | string;
       /**
        * Format: date-time
        * @description When; left out for now.
@@ -7143,11 +7112,8 @@ export interface components {
       toolId?: null | string;
       /** Format: double */
       ratio?: null | number;
-      /**
-       * Format: double
-       * @description A length that is wound on at once.
-       */
-      drawMillimetres?: null | number;
+      /** @description A length that is wound on at once. */
+      drawMillimetres?: null | number | string;
       by?: components['schemas']['SpunBy'];
       /**
        * Format: double
@@ -7598,6 +7564,8 @@ export interface components {
        * @default mm
        */
       lengthSign: string;
+      /** @default 100 g */
+      amount: string;
       /**
        * @description A scale is listened to in this workshop: what it says has its place before it is heard.
        * @default false
@@ -7616,6 +7584,8 @@ export interface components {
        * @description So long.
        */
       drawMillimetres: number;
+      /** @description The same as the workshop counts it. */
+      draw: string;
       /** @description Both. */
       words: string;
     };
@@ -7964,24 +7934,21 @@ export interface components {
        * Format: double
        * @description In millimetres.
        */
-      width: number;
+      width: number | string;
       /**
        * Format: double
        * @description In millimetres.
        */
-      length: number;
+      length: number | string;
       /**
        * Format: double
        * @description How wide a strip is to be, about, in millimetres.
        */
-      strip: number;
+      strip: number | string;
       /** @description How it is divided. */
       as?: components['schemas']['TornAs'];
-      /**
-       * Format: double
-       * @description How thin pencils are drawn; left out for strips.
-       */
-      gramsPerMetre?: null | number;
+      /** @description How thin pencils are drawn; left out for strips. */
+      gramsPerMetre?: null | number | string;
     };
     /** @description Equal strips. */
     StripSizesView: {
@@ -8015,6 +7982,8 @@ export interface components {
        * @description Of singles.
        */
       metres: number;
+      /** @description The same as the workshop counts it. */
+      length: string;
       /**
        * Format: double
        * @description The strip's own length in metres; null where the supply was not measured.
@@ -8057,11 +8026,8 @@ export interface components {
     /** @description A swatch as it is noted. Stitches are needed, before or after its wash; the rest may be left out. */
     SwatchRequest: {
       kind?: components['schemas']['SwatchKind'];
-      /**
-       * Format: double
-       * @description Needle or hook.
-       */
-      toolMillimetres?: null | number;
+      /** @description Needle or hook. */
+      toolMillimetres?: null | number | string;
       /**
        * Format: double
        * @description In 10 cm before its wash; of a woven swatch ends.
@@ -8076,21 +8042,12 @@ export interface components {
       stitchesAfter?: null | number;
       /** Format: double */
       rowsAfter?: null | number;
-      /**
-       * Format: double
-       * @description Its length as it lies.
-       */
-      relaxedMillimetres?: null | number;
-      /**
-       * Format: double
-       * @description Drawn out without force.
-       */
-      stretchedMillimetres?: null | number;
-      /**
-       * Format: double
-       * @description A minute after it was let go.
-       */
-      afterMinuteMillimetres?: null | number;
+      /** @description Its length as it lies. */
+      relaxedMillimetres?: null | number | string;
+      /** @description Drawn out without force. */
+      stretchedMillimetres?: null | number | string;
+      /** @description A minute after it was let go. */
+      afterMinuteMillimetres?: null | number | string;
       notFor?: null | string;
       onlyIf?: null | string;
       again?: null | boolean;
@@ -8414,15 +8371,13 @@ export interface components {
       /** @description Of its lot, in words. */
       colour: string;
     };
-    /** @description What a thing usually takes. */
-    UsualYarn: {
-      /** @description What it is: "a hat", "socks". */
+    /** @description What a thing usually takes of yarn of 11 wraps an inch. */
+    UsualThing: {
       thing: string;
-      /**
-       * Format: double
-       * @description Of a yarn of double Enough.ToldFor wraps, above zero.
-       */
+      /** Format: double */
       metres: number;
+      /** @description The same as the workshop counts it. */
+      length: string;
     };
     /** @description The table is replaced. */
     UsualYarnRequest: {
@@ -8433,16 +8388,15 @@ export interface components {
     UsualYarnRow: {
       thing?: null | string;
       /**
-       * Format: double
        * @description Of a yarn of 11 wraps in an inch.
        * @default 0
        */
-      metres: number;
+      metres: number | string;
     };
     /** @description A workshop's table of what things usually take. */
     UsualYarnView: {
       /** @description The smallest first. */
-      things: components['schemas']['UsualYarn'][];
+      things: components['schemas']['UsualThing'][];
       /** @description The workshop's own, and not the typical one. */
       isOwn: boolean;
     };
@@ -17168,7 +17122,7 @@ export interface operations {
   readHookPrompt: {
     parameters: {
       query: {
-        everyMetres: number;
+        every: string;
         drawMillimetres: number;
       };
       header?: never;

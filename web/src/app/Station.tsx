@@ -15,6 +15,7 @@ import { ProblemNotice } from '../ui/Notices';
 import { SecondWay } from './SecondWay';
 import { StationCaution } from './StationCaution';
 import { logWithoutRun, stepWord } from '../ui/words';
+import { useUnits } from '../api/units';
 import styles from './Station.module.css';
 import layout from '../ui/layout.module.css';
 
@@ -23,6 +24,7 @@ const plannedFirst: ReadonlySet<Schema['StepKind']> = new Set(['spin', 'ply']);
 
 /** One pattern for every step: what waits, the picture with its figures, the log with the big number; the caution at the side. */
 export function Station() {
+  const units = useUnits();
   const { step } = useParams();
   const { bench: Bench } = useLoaderData() as PageData;
   const [search] = useSearchParams();
@@ -97,7 +99,10 @@ export function Station() {
                   from: state.from ?? [],
                   to: state.to.map((t) => ({ ...t, form: t.form ?? station.gives[0]! })),
                 };
-                void logging.go(toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id), state.key);
+                void logging.go(
+                  toRequest(station.step, of, lots, air.data?.humidityPercent ?? null, r.id, units.yarn),
+                  state.key,
+                );
               }}
               logging={logging}
             />

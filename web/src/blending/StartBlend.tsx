@@ -21,6 +21,7 @@ import { formWord } from '../ui/words';
 import { BuyIn } from './BuyIn';
 import { useBlendPlan, useBlendTools } from './queries';
 import { blendOnWord, sharesByWord, toolOn } from './words';
+import { useUnits } from '../api/units';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './StartBlend.module.css';
@@ -29,6 +30,7 @@ const elsewhere = '';
 
 /** What is blended in which shares: what to weigh out, the order of the layers, how even it gets, and what the mix will be like. */
 export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][]; wanted: string | null }) {
+  const units = useUnits();
   const tools = useBlendTools();
   const stations = useStations();
   const looker = useSession().data?.workshop?.role === 'looker';
@@ -128,7 +130,7 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
                   {[
                     view.meanMicron !== null && `${view.meanMicron} µm`,
                     view.meanRegainPercent !== null && `${view.meanRegainPercent} % regain`,
-                    view.price !== null && `${view.price} per 100 g`,
+                    view.price !== null && `${view.price} for ${units.amount}`,
                   ]
                     .filter(Boolean)
                     .join(' · ')}
@@ -167,7 +169,7 @@ export function StartBlend({ lots, wanted }: { lots: readonly Schema['LotLine'][
             <LaidLoad
               layers={view.laid.map((l) => ({ component: l.component, grams: l.mass.grams, text: l.mass.text }))}
               shades={shades}
-              words={`Each load in ${view.laid.length} layers, the first at the bottom: ${view.laid.map((l) => `${view.portions[l.component]!.code} ${l.mass.text}`).join(', ')}.`}
+              words={`Each load in ${view.laid.length} ${view.laid.length === 1 ? 'layer' : 'layers'}, the first at the bottom: ${view.laid.map((l) => `${view.portions[l.component]!.code} ${l.mass.text}`).join(', ')}.`}
             />
           </div>
         )}

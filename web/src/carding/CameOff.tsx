@@ -13,6 +13,8 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { formOf, lossWord } from '../ui/words';
 import { keptWord, rolledWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 
@@ -45,7 +47,7 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
         count: value,
         one: values.one.trim() || null,
         airy: values.rolled === '' ? null : values.rolled === 'airy',
-        rod: number(values.rod),
+        rod: withUnit(values.rod, 'mm'),
         kept: values.kept,
         bundleOf: values.kept === 'bundled' ? number(values.bundle) : null,
         at: tappedAt(),
@@ -92,9 +94,10 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
           />
         </div>
         {d.gives === 'puni' && (
-          <NumberField
+          <UnitField
             style={{ width: 110 }}
-            label="Rod, mm"
+            label="Rod"
+            unit="mm"
             value={values.rod}
             onChange={(rod) => set({ rod })}
             error={counting.error?.at('rod')}

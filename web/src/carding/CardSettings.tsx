@@ -12,17 +12,21 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCards } from './queries';
 import { cardsWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 const lengthLabel = {
-  handCards: 'Deep, cm',
-  drumCarder: 'Round the drum, cm',
-  blendingBoard: 'High, cm',
-  flick: 'Deep, cm',
+  handCards: 'Deep',
+  drumCarder: 'Round the drum',
+  blendingBoard: 'High',
+  flick: 'Deep',
 } as const;
 
 /** Hand cards, drums and boards with their cloth, and what was seen or done to them. */
 export function CardSettings() {
+  const units = useUnits();
   const cards = useCards();
   const looker = useSession().data?.workshop?.role === 'looker';
   const change = useChanges(() => invalidate(['/api/tools/cards']));
@@ -38,8 +42,8 @@ export function CardSettings() {
           body: {
             name: values.name,
             kind: values.kind,
-            width: values.width,
-            length: values.length,
+            width: withUnit(values.width, units.wide) ?? '',
+            length: withUnit(values.length, units.wide) ?? '',
             teethPerSquareInch: number(values.teeth),
           },
         }),
@@ -64,8 +68,13 @@ export function CardSettings() {
             onChange={(kind) => form.set({ kind })}
             words={cardsWord}
           />
-          <NumberField style={{ width: 110 }} label="Wide, cm" {...form.field('width')} />
-          <NumberField style={{ width: 195 }} label={lengthLabel[values.kind]} {...form.field('length')} />
+          <UnitField style={{ width: 110 }} label="Wide" unit={units.wide} {...form.field('width')} />
+          <UnitField
+            style={{ width: 195 }}
+            label={lengthLabel[values.kind]}
+            unit={units.wide}
+            {...form.field('length')}
+          />
           <NumberField
             style={{ width: 130 }}
             label="Teeth per sq in"

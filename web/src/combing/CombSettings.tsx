@@ -12,12 +12,16 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCombs } from './queries';
 import { combsWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 const rows = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'} of tines`;
 
 /** Combs, hackles and dizzes, and what was seen or done to them. */
 export function CombSettings() {
+  const units = useUnits();
   const combs = useCombs();
   const looker = useSession().data?.workshop?.role === 'looker';
   const change = useChanges(() => invalidate(['/api/tools/combs']));
@@ -34,9 +38,9 @@ export function CombSettings() {
           body: {
             name: values.name,
             kind: values.kind,
-            width: isDiz ? null : values.width,
+            width: isDiz ? null : withUnit(values.width, units.wide),
             rows: isDiz ? null : number(values.rows),
-            height: isDiz ? null : values.height.trim() || null,
+            height: isDiz ? null : withUnit(values.height, units.wide),
             hole: isDiz ? values.hole : null,
           },
         }),
@@ -64,12 +68,12 @@ export function CombSettings() {
             words={combsWord}
           />
           {isDiz ? (
-            <NumberField style={{ width: 120 }} label="Hole, mm" {...form.field('hole')} />
+            <UnitField style={{ width: 120 }} label="Hole" unit="mm" {...form.field('hole')} />
           ) : (
             <>
-              <NumberField style={{ width: 145 }} label="Tines wide, cm" {...form.field('width')} />
+              <UnitField style={{ width: 145 }} label="Tines wide" unit={units.wide} {...form.field('width')} />
               <NumberField style={{ width: 90 }} label="Rows" whole {...form.field('rows')} />
-              <NumberField style={{ width: 145 }} label="Tines high, cm" {...form.field('height')} />
+              <UnitField style={{ width: 145 }} label="Tines high" unit={units.wide} {...form.field('height')} />
             </>
           )}
           <Button className={layout.above6} variant="outlined" disabled={looker || change.busy} onClick={add}>

@@ -18,6 +18,8 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCombPlan, useCombs, useCombWays, useFlicks } from './queries';
 import { combsWord, combWayWord, drawnOffWord, endWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { withUnit } from '../ui/withUnit';
 import typography from '../ui/typography.module.css';
 import styles from './StartCombing.module.css';
 
@@ -76,7 +78,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
     atLeast: number(values.atLeast) ?? 0,
     drawnOff: values.drawnOff,
     dizId,
-    dizMillimetres: dizId ? null : number(values.dizMillimetres),
+    dizMillimetres: dizId ? null : withUnit(values.dizMillimetres, 'mm'),
     startedAt: null,
   };
   const wish = frozen(body);
@@ -220,7 +222,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
             />
           )}
           {values.way !== 'flicked' && values.drawnOff === 'diz' && !dizId && (
-            <NumberField label="Its hole, mm" {...figure('dizMillimetres')} placeholder="if you know" shrink />
+            <UnitField label="Its hole" unit="mm" {...figure('dizMillimetres')} placeholder="if you know" shrink />
           )}
           <WeightField
             label="The most on them at once"

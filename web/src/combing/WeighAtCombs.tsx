@@ -10,6 +10,9 @@ import { NumberField } from '../ui/NumberField';
 import { WeightField } from '../ui/WeightField';
 import { number } from '../ui/figures';
 import { Column } from '../ui/layouts';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
+import { UnitField } from '../ui/UnitField';
 import layout from '../ui/layout.module.css';
 import styles from './WeighAtCombs.module.css';
 
@@ -27,7 +30,7 @@ const whatWord: Record<What, string> = {
 /** The figure beside the weight, where there is one. */
 const beside: Partial<Record<What, { label: string; field: string; whole: boolean }>> = {
   tufts: { label: 'of how many loads', field: 'loads', whole: true },
-  sliver: { label: 'metres of it', field: 'metres', whole: false },
+  sliver: { label: 'length of it', field: 'metres', whole: false },
   nests: { label: 'how many', field: 'count', whole: true },
   loads: { label: 'how many', field: 'count', whole: true },
 };
@@ -36,6 +39,7 @@ const beside: Partial<Record<What, { label: string; field: string; whole: boolea
 export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: boolean }) {
   const d = run.details;
   const [what, setWhat] = useState<What>(d.way === 'flicked' ? 'waste' : 'tufts');
+  const units = useUnits();
   const [mass, setMass] = useState('');
   const [figure, setFigure] = useState('');
   const noting = useTap(run.id);
@@ -48,7 +52,7 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
       what === 'tufts'
         ? { kind: 'weighTufts', mass, loads: count, at }
         : what === 'sliver'
-          ? { kind: 'weighSliver', metres: count, mass, at }
+          ? { kind: 'weighSliver', metres: withUnit(figure, units.yarn) ?? 0, mass, at }
           : what === 'nests'
             ? { kind: 'countNests', count, mass: mass.trim() || null, at }
             : what === 'ends'
@@ -83,7 +87,20 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
           }}
           words={whatWord}
         />
-        {extra && (
+        {extra && what === 'sliver' && (
+          <UnitField
+            style={{ width: 165 }}
+            label={extra.label}
+            unit={units.yarn}
+            value={figure}
+            onChange={(text) => {
+              noting.clearError();
+              setFigure(text);
+            }}
+            error={noting.error?.at(extra.field)}
+          />
+        )}
+        {extra && what !== 'sliver' && (
           <NumberField
             style={{ width: 165 }}
             label={extra.label}

@@ -15,12 +15,14 @@ import { Column, Row } from '../ui/layouts';
 import { drawWord, formOf, formWord, parentage, preparedAsWord, stepWord } from '../ui/words';
 import { FigureRows, JudgedRows } from './FigureRows';
 import { useComparison } from './queries';
+import { useUnits } from '../api/units';
 import styles from './ComparePage.module.css';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 
 /** One lot prepared in several ways: what each gave and cost, and whether the difference is one. */
 export function ComparePage() {
+  const units = useUnits();
   const { code = '' } = useParams();
   const [wanted, setWanted] = useState('');
   const asked = useDeferredValue(wanted.trim());
@@ -71,7 +73,7 @@ export function ComparePage() {
             {page.ways.some((w) => w.rest) && <Key colour="var(--strand)">noil</Key>}
             <Key colour="var(--woad)">hours of preparing</Key>
             <Key colour="var(--weld)">of spinning and joining</Key>
-            <span>for 100 g</span>
+            <span>for {units.amount}</span>
           </Row>
         </Column>
       )}

@@ -4,15 +4,17 @@ import type { Schema } from '../api/client';
 import { scaleWord } from '../ui/words';
 import { Marks } from './Marks';
 import { comparedWord } from './words';
+import { useUnits } from '../api/units';
 import styles from './ComparePage.module.css';
 import typography from '../ui/typography.module.css';
 
 /** What was measured, a row each; what is better beyond its doubt is marked. */
-export const FigureRows = ({ lines }: { lines: readonly Schema['CompareLineView'][] }) =>
-  lines.map((line) => (
+export function FigureRows({ lines }: { lines: readonly Schema['CompareLineView'][] }) {
+  const words = comparedWord(useUnits().amount);
+  return lines.map((line) => (
     <TableRow key={line.by}>
       <TableCell component="th" className={styles.headCell} scope="row">
-        {comparedWord[line.by]}
+        {words[line.by]}
       </TableCell>
       {line.cells.map((cell, i) => (
         <TableCell key={i}>
@@ -28,6 +30,7 @@ export const FigureRows = ({ lines }: { lines: readonly Schema['CompareLineView'
       ))}
     </TableRow>
   ));
+}
 
 /** What was judged by hand, a row each. */
 export const JudgedRows = ({ judged }: { judged: readonly Schema['JudgedLine'][] }) =>

@@ -53,9 +53,9 @@ function Look({ name, look }: { name: string; look: Schema['RehearsedLook'] }) {
   return (
     <Column gap={0.5}>
       <KnittedPatch rows={look.inHand.rows} words={`A knitted patch, ${name}.`} />
-      <RehearsedYarn singles={look.singles} yarn={look.yarn} words={`Its yarn, ${name}: ${look.yarnMetres} m.`} />
+      <RehearsedYarn singles={look.singles} yarn={look.yarn} words={`Its yarn, ${name}: ${look.yarnLength}.`} />
       <p className={typography.quiet}>
-        {name}, {look.yarnMetres} m
+        {name}, {look.yarnLength}
       </p>
     </Column>
   );

@@ -11,7 +11,8 @@ export const otherwiseWord: Record<Schema['Otherwise'], string> = {
   amount: 'how much was prepared',
 };
 
-export const comparedWord: Record<Schema['ComparedBy'], string> = {
+/** What is compared; hours and cost for the amount that the workshop tells them for. */
+export const comparedWord = (amount: string): Record<Schema['ComparedBy'], string> => ({
   yield: 'kept of what was taken',
   restShare: 'noil',
   gramsPerHour: 'pace of preparing',
@@ -23,12 +24,12 @@ export const comparedWord: Record<Schema['ComparedBy'], string> = {
   unevenYarn: 'unevenness of the yarn',
   takeUp: 'singles longer than their ply by',
   metresPerHour: 'singles spun',
-  preparingHours: 'preparing, 100 g',
-  spinningHours: 'spinning and joining, 100 g',
-  wholeHours: 'whole hours, 100 g of yarn',
+  preparingHours: `preparing, ${amount}`,
+  spinningHours: `spinning and joining, ${amount}`,
+  wholeHours: `whole hours, ${amount} of yarn`,
   hoursForTheRest: 'whole hours, all that is left',
-  costPer100Grams: 'cost of 100 g',
+  costPer100Grams: `cost of ${amount}`,
   gramsForWanted: 'fibre for what is wanted',
   hoursForWanted: 'whole hours for what is wanted',
   costForWanted: 'cost of what is wanted',
-};
+});

@@ -10,6 +10,9 @@ import { SelectField } from '../ui/SelectField';
 import { useFields } from '../ui/useFields';
 import { ply, type RehearsalForm } from './rehearsalForm';
 import { dyedTopWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 /** A top that was dyed along its length, laid out as strips: straight, split, turned or from the fold. */
@@ -40,11 +43,12 @@ export function DyedTop({ form: { state, plies, set } }: { form: RehearsalForm }
     laying,
   );
   const { values, field, text } = fields;
+  const units = useUnits();
   const isSplit = values.as === 'split' || values.as === 'turned';
   const lay = () =>
     laying.go({
       along: values.along,
-      gramsPerMetre: number(values.thick) ?? 0,
+      gramsPerMetre: withUnit(values.thick, units.supply) ?? 0,
       as: values.as,
       parts: isSplit ? (number(values.parts) ?? 0) : 1,
       plies: plies.length,
@@ -59,7 +63,7 @@ export function DyedTop({ form: { state, plies, set } }: { form: RehearsalForm }
           placeholder="a 20 cm, b 35 cm, c 15 cm"
           slotProps={{ inputLabel: { shrink: true }, htmlInput: { maxLength: 2000 } }}
         />
-        <NumberField style={{ width: 150 }} label="It weighs, g per metre" {...field('thick', 'gramsPerMetre')} />
+        <UnitField style={{ width: 150 }} label="It weighs" unit={units.supply} {...field('thick', 'gramsPerMetre')} />
         <SelectField
           style={{ width: 260 }}
           label="Spun"

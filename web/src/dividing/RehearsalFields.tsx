@@ -8,6 +8,8 @@ import { WeightField } from '../ui/WeightField';
 import { Row } from '../ui/layouts';
 import { ply, type RehearsalForm } from './rehearsalForm';
 import { heldWord, plyOrderWord, pliedWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
 import styles from './RehearseBench.module.css';
 
 /** The order of the strips, and what they become. */
@@ -138,25 +140,33 @@ export function PlyFields({ form: { plies, setPly, at } }: { form: RehearsalForm
 
 /** How heavy the singles are to be, how it is drafted, and what it is knitted to. */
 export function MeasureFields({ form: { state, figure, view } }: { form: RehearsalForm }) {
+  const units = useUnits();
   return (
     <Row align="start" gap={1.5}>
-      <NumberField style={{ width: 130 }} label="Singles, tex" {...figure('singlesTex')} />
-      <NumberField
+      <UnitField style={{ width: 130 }} label="Singles" unit="tex" {...figure('singlesTex')} />
+      <UnitField
         style={{ width: 170 }}
-        label="Strip, g per metre"
+        label="Strip"
+        unit={units.supply}
         {...figure('supply', 'supplyGramsPerMetre')}
         placeholder="if measured"
         shrink
       />
-      <NumberField
+      <UnitField
         style={{ width: 200 }}
-        label="Pieces for the fold, mm"
+        label="Pieces for the fold"
+        unit={units.length}
         {...figure('piece', 'pieceMillimetres')}
-        placeholder={view?.fold ? String(view.fold.millimetres) : 'if spun from it'}
+        placeholder={view?.fold ? view.fold.length : 'if spun from it'}
         shrink
       />
       {state.held === 'fold' && (
-        <NumberField style={{ width: 190 }} label="Breadth of the hand, mm" {...figure('hand', 'handMillimetres')} />
+        <UnitField
+          style={{ width: 190 }}
+          label="Breadth of the hand"
+          unit={units.length}
+          {...figure('hand', 'handMillimetres')}
+        />
       )}
       <NumberField
         style={{ width: 190 }}
@@ -166,7 +176,12 @@ export function MeasureFields({ form: { state, figure, view } }: { form: Rehears
         shrink={view !== undefined}
       />
       <NumberField style={{ width: 150 }} label="Stitches a row" whole {...figure('stitches')} />
-      <NumberField style={{ width: 165 }} label="Yarn a stitch, mm" {...figure('perStitch', 'millimetresPerStitch')} />
+      <UnitField
+        style={{ width: 165 }}
+        label="Yarn a stitch"
+        unit={units.length}
+        {...figure('perStitch', 'millimetresPerStitch')}
+      />
     </Row>
   );
 }

@@ -1,7 +1,7 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { tappedAt } from '../api/clock';
-import { read, remove } from '../api/keep';
+import { remove } from '../api/keep';
 import type { Schema } from '../api/client';
 import type { BenchProps } from '../runs/bench';
 import { useBeginRun } from '../runs/beginRun';
@@ -12,7 +12,7 @@ import { RehearsalColours } from './RehearsalColours';
 import { DyedTop } from './DyedTop';
 import { MeasureFields, OrderFields, PlyFields } from './RehearsalFields';
 import { RehearsedView } from './RehearsedView';
-import { kept, useRehearsalForm, type State } from './rehearsalForm';
+import { kept, keptRehearsal, useRehearsalForm } from './rehearsalForm';
 import { SizeStrips } from './SizeStrips';
 import { StripRun } from './StripRun';
 import { StripSheet } from './StripSheet';
@@ -20,7 +20,7 @@ import layout from '../ui/layout.module.css';
 
 /** Strip charts that are ticked off; and strips in order for each ply, with what they look like before a gram is torn off. */
 export function RehearseBench({ lots, runs }: BenchProps) {
-  const [open, setOpen] = useState(() => !!read<State>(kept));
+  const [open, setOpen] = useState(() => !!keptRehearsal());
   const charts = runsOf(runs, 'divide');
   return (
     <Column className={layout.below16} gap={2}>

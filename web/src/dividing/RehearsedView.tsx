@@ -32,7 +32,7 @@ export function RehearsedView({
       <RehearsedYarn
         singles={singles}
         yarn={view.yarn}
-        words={`Singles of ${view.plies.length === 1 ? 'one ply' : `${view.plies.length} plies`} and ${view.yarnMetres} m of yarn.`}
+        words={`Singles of ${view.plies.length === 1 ? 'one ply' : `${view.plies.length} plies`} and ${view.yarnLength} of yarn.`}
       />
       <div className={styles.columns}>
         <div>
@@ -45,7 +45,7 @@ export function RehearsedView({
         </div>
       </div>
       <Column gap={0.5}>
-        {[`${view.yarnMetres} m of yarn.`, ...view.sentences].map((s) => (
+        {[`${view.yarnLength} of yarn.`, ...view.sentences].map((s) => (
           <p key={s}>{s}</p>
         ))}
       </Column>

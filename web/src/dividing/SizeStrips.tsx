@@ -1,28 +1,31 @@
 import Button from '@mui/material/Button';
 import { Problem, type Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
-import { NumberField } from '../ui/NumberField';
 import { Section } from '../ui/Notices';
 import { WeightField } from '../ui/WeightField';
-import { frozen, number } from '../ui/figures';
+import { frozen } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useSettled } from '../ui/useSettled';
 import { useStripSizes } from './queries';
 import { tornAsWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 /** How many equal strips a batt or a length of top gives, and what to do with a remainder. */
 export function SizeStrips({ take }: { take?: (mass: string) => void }) {
   const form = useFields({ mass: '', width: '', length: '', strip: '', thin: '', as: 'strips' as Schema['TornAs'] });
   const { values } = form;
+  const units = useUnits();
   const body: Schema['StripSizesRequest'] = {
     mass: values.mass,
-    width: number(values.width) ?? 0,
-    length: number(values.length) ?? 0,
-    strip: number(values.strip) ?? 0,
+    width: withUnit(values.width, units.length) ?? 0,
+    length: withUnit(values.length, units.length) ?? 0,
+    strip: withUnit(values.strip, units.length) ?? 0,
     as: values.as,
-    gramsPerMetre: values.as === 'pencil' ? number(values.thin) : null,
+    gramsPerMetre: values.as === 'pencil' ? withUnit(values.thin, units.supply) : null,
   };
   const told = [values.mass, values.width, values.length, values.strip].every((v) => v.trim() !== '');
   const asked = useSettled(frozen(body));
@@ -52,11 +55,11 @@ export function SizeStrips({ take }: { take?: (mass: string) => void }) {
             error={refused?.at('mass')}
           />
         </div>
-        <NumberField style={{ width: 130 }} label="Its width, mm" {...figure('width')} />
-        <NumberField style={{ width: 140 }} label="Its length, mm" {...figure('length')} />
-        <NumberField style={{ width: 160 }} label="A strip, about mm" {...figure('strip')} />
+        <UnitField style={{ width: 130 }} label="Its width" unit={units.length} {...figure('width')} />
+        <UnitField style={{ width: 140 }} label="Its length" unit={units.length} {...figure('length')} />
+        <UnitField style={{ width: 170 }} label="A strip, about" unit={units.length} {...figure('strip')} />
         {values.as === 'pencil' && (
-          <NumberField style={{ width: 190 }} label="Drawn to, g per metre" {...figure('thin', 'gramsPerMetre')} />
+          <UnitField style={{ width: 190 }} label="Drawn to" unit={units.supply} {...figure('thin', 'gramsPerMetre')} />
         )}
       </Row>
       {view && (

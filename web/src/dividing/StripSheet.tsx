@@ -1,4 +1,5 @@
 import type { Schema } from '../api/client';
+import { withUnit } from '../ui/withUnit';
 import styles from './StripSheet.module.css';
 
 /** The strip chart on paper, to be ticked off by hand: only there when the page is printed. */
@@ -17,7 +18,7 @@ export function StripSheet({
       </h1>
       <p>
         {view.needs.map((n) => `${n.name}: ${n.code ?? n.colour}, ${n.strips} of ${n.mass.text} in all`).join('; ')}.
-        Singles of {state.singlesTex} tex, {view.yarnMetres} m of yarn.
+        Singles of {withUnit(state.singlesTex, 'tex')}, {view.yarnLength} of yarn.
       </p>
       <table>
         <thead>
@@ -37,7 +38,7 @@ export function StripSheet({
               {view.plies.map((p, i) => {
                 const strip = p.strips[s];
                 return (
-                  <td key={i}>{strip ? `☐ ${strip.name || 'plain'}, ${strip.mass.text}, ${strip.metres} m` : ''}</td>
+                  <td key={i}>{strip ? `☐ ${strip.name || 'plain'}, ${strip.mass.text}, ${strip.length}` : ''}</td>
                 );
               })}
             </tr>

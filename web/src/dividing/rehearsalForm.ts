@@ -4,6 +4,8 @@ import { read, write } from '../api/keep';
 import { frozen, number } from '../ui/figures';
 import { useSettled } from '../ui/useSettled';
 import { useRehearsal } from './queries';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 
 export interface ColourState {
   name: string;
@@ -55,15 +57,31 @@ const fresh: State = {
   singlesTex: '135',
   supply: '',
   piece: '',
-  hand: '85',
+  hand: '85 mm',
   held: 'straight',
   plied: 'plain',
   stitches: '30',
-  perStitch: '12',
+  perStitch: '12 mm',
   takeUp: '',
 };
 
-export const kept = 'rehearsal';
+export const kept = 'rehearsal.2';
+
+/** What a browser keeps of a rehearsal; one from before lengths were typed with a unit held millimetres and grams in a metre. */
+export function keptRehearsal(): State | null | undefined {
+  const now = read<State>(kept);
+  const before = now ? null : read<State>('rehearsal');
+  return (
+    now ??
+    (before && {
+      ...before,
+      piece: withUnit(before.piece, 'mm') ?? '',
+      hand: withUnit(before.hand, 'mm') ?? '',
+      perStitch: withUnit(before.perStitch, 'mm') ?? '',
+      supply: withUnit(before.supply, 'g/m') ?? '',
+    })
+  );
+}
 export const letters = 'abcdefghijklmnopqrstuvwxyz';
 
 const whole = (text: string) => number(text) ?? 0;
@@ -74,12 +92,13 @@ export const nextName = (colours: readonly ColourState[]) =>
 
 /** A rehearsal as it is typed: kept on this device, asked for once the typing rests, and what was refused at which field. */
 export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
-  const [state, setState] = useState<State>(() => ({ ...fresh, ...read<State>(kept) }));
+  const [state, setState] = useState<State>(() => ({ ...fresh, ...keptRehearsal() }));
   const set = (part: Partial<State>) => {
     const next = { ...state, ...part };
     write(kept, next);
     setState(next);
   };
+  const units = useUnits();
   const chain = state.plied === 'chain';
   const cable = state.plied === 'cable';
   const plies = chain
@@ -100,14 +119,14 @@ export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
       plain: p.order === 'plain' ? p.plain : null,
       masses: p.masses.trim() ? p.masses.split(';').map((m) => m.trim()) : null,
     })),
-    singlesTex: whole(state.singlesTex),
-    supplyGramsPerMetre: number(state.supply),
-    pieceMillimetres: number(state.piece),
-    handMillimetres: whole(state.hand),
+    singlesTex: withUnit(state.singlesTex, 'tex') ?? 0,
+    supplyGramsPerMetre: withUnit(state.supply, units.supply),
+    pieceMillimetres: withUnit(state.piece, units.length),
+    handMillimetres: withUnit(state.hand, units.length) ?? 0,
     held: state.held,
     plied: state.plied,
     stitches: whole(state.stitches),
-    millimetresPerStitch: whole(state.perStitch),
+    millimetresPerStitch: withUnit(state.perStitch, units.length) ?? 0,
     takeUpPercent: number(state.takeUp),
   };
   const wish = frozen(body);

@@ -125,7 +125,7 @@ function pick(locks: readonly Schema['LockView'][], most: number) {
 
 function describe(staple: Schema['StapleView']) {
   if (staple.count === 0) return 'A ruler with no lock measured yet';
-  const parts = [`${staple.count} locks on a ruler`, `mean ${staple.mean?.text}`];
+  const parts = [`${staple.count} ${staple.count === 1 ? 'lock' : 'locks'} on a ruler`, `mean ${staple.mean?.text}`];
   if (staple.crimpsPerCentimetre) parts.push(`crimp ${staple.crimpsPerCentimetre.text}`);
   if (staple.usual) parts.push(`usual for the breed ${staple.usualText}`);
   return parts.join(', ');

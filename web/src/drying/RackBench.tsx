@@ -107,7 +107,7 @@ function Rack({ run }: { run: RunOf<'dry'> }) {
           unit={d.axis.name}
           height={320}
           clock={clockOf}
-          words={`${codesOf(run)}: ${call.sentence} ${d.dots.length} weighings.`}
+          words={`${codesOf(run)}: ${call.sentence} ${d.dots.length} ${d.dots.length === 1 ? 'weighing' : 'weighings'}.`}
         />
       </div>
       <Column className={styles.column} gap={1.25}>

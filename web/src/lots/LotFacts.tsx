@@ -12,10 +12,13 @@ import { WeightField } from '../ui/WeightField';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { FormDialog } from '../ui/FormDialog';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import typography from '../ui/typography.module.css';
 
 /** What is noted of a lot beside its weights; what it was before stays readable in its history. */
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
+  const units = useUnits();
   const session = useSession();
   const saving = useChange(
     (form: typeof fresh) =>
@@ -27,8 +30,8 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           breed: form.breed === lot.parentage ? null : form.breed,
           breedAsWritten: form.breedAsWritten,
           notes: form.notes,
-          readyMadePer100Grams: number(form.price),
-          weighedLength: form.length.trim() || null,
+          readyMade: number(form.price),
+          weighedLength: withUnit(form.length, units.yarn),
           weighedMass: form.mass.trim() || null,
           because: form.because || null,
         },
@@ -75,7 +78,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         <Row align="start" gap={1.5}>
           <TextField
             style={{ width: 220 }}
-            label="A length of it"
+            label={`A length of it, ${units.yarn}`}
             {...text('length', 'with its weight: all its metres', 'weighedLength')}
             placeholder="2 m, 60 in"
             slotProps={{ inputLabel: { shrink: true } }}
@@ -93,8 +96,8 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
       )}
       <TextField label="Notes" {...text('notes')} multiline />
       <NumberField
-        label={`100 g of the like cost ready-made, ${session.data?.currency ?? ''}`}
-        {...field('price', 'readyMadePer100Grams')}
+        label={`Ready-made, ${session.data?.currency ?? ''} for ${units.amount}`}
+        {...field('price', 'readyMade')}
         help={
           lot.readyMadePer100Grams ? `${lot.readyMadePer100Grams} now; empty leaves it` : 'to hold the own cost against'
         }
@@ -109,7 +112,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           'animal',
           'colour',
           'notes',
-          'readyMadePer100Grams',
+          'readyMade',
           'because',
           'weighedLength',
           'weighedMass',

@@ -24,6 +24,7 @@ import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './LotPage.module.css';
 import { whenShown } from '../ui/whenShown';
+import { useUnits } from '../api/units';
 
 const LeftRuns = whenShown(async () => (await import('../runs/LeftRuns')).LeftRuns);
 const LotFacts = whenShown(async () => (await import('./LotFacts')).LotFacts);
@@ -42,6 +43,7 @@ export interface LotSections {
 
 /** A lot: its ribbon, and below it what it is, what happened and what next. */
 export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
+  const units = useUnits();
   const { code = '' } = useParams();
   const lot = useLot(code);
   const session = useSession();
@@ -98,7 +100,7 @@ export function LotPage({ Done, LookBack, Shelf, Yarn }: LotSections) {
         {head.totalYield && head.form !== 'raw' && <NumberOf number={head.totalYield} label="of raw" size="big" />}
         {head.costPer100Grams && (
           <div>
-            <NumberOf number={head.costPer100Grams} label="cost of 100 g" size="big" />
+            <NumberOf number={head.costPer100Grams} label={`cost of ${units.amount}`} size="big" />
             {head.readyMadePer100Grams && (
               <p className={clsx(typography.quiet, typography.tiny)}>ready-made: {head.readyMadePer100Grams}</p>
             )}

@@ -15,6 +15,7 @@ import { Needed } from './Needed';
 import { TryBoth } from './TryBoth';
 import { useChanges } from '../api/change';
 import { Column, Row } from '../ui/layouts';
+import { useUnits } from '../api/units';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './RoutesPage.module.css';
@@ -129,6 +130,7 @@ interface CardProps {
 }
 
 function RouteCard({ route, left, place, choose, leave }: CardProps) {
+  const units = useUnits();
   return (
     <section
       className={styles.routeCard}
@@ -179,7 +181,9 @@ function RouteCard({ route, left, place, choose, leave }: CardProps) {
           {route.hours && <NumberOf number={route.hours} label="at the bench" />}
           {route.litres && <NumberOf number={route.litres} label="water" />}
           {route.totalYield && <NumberOf number={route.totalYield} label="of what is there" />}
-          {route.costPer100Grams && <Figure text={route.costPer100Grams} from="reckoned" label="100 g will cost" />}
+          {route.costPer100Grams && (
+            <Figure text={route.costPer100Grams} from="reckoned" label={`${units.amount} will cost`} />
+          )}
         </Row>
       </div>
       <p className={clsx(typography.quiet, typography.note, layout.above4)}>{route.experience}</p>

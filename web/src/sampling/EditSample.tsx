@@ -9,6 +9,7 @@ import { sentSwatch, typedSwatch } from './swatch';
 import { useChange } from '../api/change';
 import { useFields } from '../ui/useFields';
 import { FormDialog } from '../ui/FormDialog';
+import { useUnits } from '../api/units';
 
 /** A sample noted otherwise, or taken off the wall; what it was before stays readable on its card. */
 export function EditSample({
@@ -20,6 +21,7 @@ export function EditSample({
   close: () => void;
   gone: () => void;
 }) {
+  const units = useUnits();
   const change = useChange(
     ({ work }: { work: () => Promise<unknown>; then: () => void }) => work(),
     async (_, { then }) => {
@@ -68,7 +70,7 @@ export function EditSample({
             judged: [...form.judged],
             verdict: form.verdict,
             uses: [...form.uses],
-            swatch: sentSwatch(form.swatch),
+            swatch: sentSwatch(form.swatch, units),
           },
         }),
       close,

@@ -12,6 +12,7 @@ import { formOf, parentage } from '../ui/words';
 import { SampleFields, type SampleForm } from './SampleFields';
 import { noSwatch, sentSwatch } from './swatch';
 import { useSend } from '../api/change';
+import { useUnits } from '../api/units';
 import layout from '../ui/layout.module.css';
 import styles from './KeepSample.module.css';
 
@@ -34,6 +35,7 @@ const fresh = (): SampleForm & { key: string } => ({
 });
 /** Keeping the outcome of one preparation and one spin. */
 export function KeepSample() {
+  const units = useUnits();
   const { code = '' } = useParams();
   const lot = useLot(code);
   const session = useSession();
@@ -86,7 +88,7 @@ export function KeepSample() {
         judged: [...(form.judged ?? [])],
         verdict: form.verdict,
         uses: [...form.uses],
-        swatch: sentSwatch(form.swatch),
+        swatch: sentSwatch(form.swatch, units),
       },
       form.key,
     );

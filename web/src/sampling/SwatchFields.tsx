@@ -3,6 +3,8 @@ import type { Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
 import { NumberField } from '../ui/NumberField';
 import type { SwatchForm } from './swatch';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
 import styles from './SwatchFields.module.css';
 
 const kindWord: Record<Schema['SwatchKind'], string> = { knitted: 'knitted', woven: 'woven', crocheted: 'crocheted' };
@@ -28,6 +30,22 @@ export function SwatchFields({
       help={help}
     />
   );
+  const sized = (
+    name: 'tool' | 'relaxed' | 'stretched' | 'afterMinute',
+    label: string,
+    sent: string,
+    unit: string,
+    help?: string,
+  ) => (
+    <UnitField
+      label={label}
+      unit={unit}
+      value={swatch[name]}
+      onChange={(text) => change({ [name]: text })}
+      error={at(sent)}
+      help={help}
+    />
+  );
   const words = (name: 'notFor' | 'onlyIf' | 'change', label: string, help: string) => (
     <TextField
       slotProps={{ htmlInput: { maxLength: 500 } }}
@@ -38,6 +56,7 @@ export function SwatchFields({
       helperText={at(name) ?? help}
     />
   );
+  const units = useUnits();
   const woven = swatch.kind === 'woven';
   const [stitches, rows] = woven ? ['Ends', 'Picks'] : ['Stitches', 'Rows'];
   const open = Object.entries(swatch).some(([name, text]) => name !== 'kind' && text !== '');
@@ -52,16 +71,17 @@ export function SwatchFields({
             onChange={(kind) => change({ kind })}
             words={kindWord}
           />
-          {!woven && figure('tool', swatch.kind === 'knitted' ? 'Needle, mm' : 'Hook, mm', 'toolMillimetres')}
+          {!woven &&
+            sized('tool', swatch.kind === 'knitted' ? 'Needle' : 'Hook', 'toolMillimetres', 'mm', '4, US 6 or UK 8')}
           {figure('stitches', stitches!, 'stitches', 'in 10 cm, before')}
           {figure('rows', rows!, 'rows', 'in 10 cm, before')}
           {figure('stitchesAfter', `${stitches}, washed`, 'stitchesAfter', 'in 10 cm')}
           {figure('rowsAfter', `${rows}, washed`, 'rowsAfter', 'in 10 cm')}
         </div>
         <div className={styles.figures}>
-          {figure('relaxed', 'As it lies, mm', 'relaxedMillimetres')}
-          {figure('stretched', 'Stretched, mm', 'stretchedMillimetres', 'without force')}
-          {figure('afterMinute', 'A minute later, mm', 'afterMinuteMillimetres')}
+          {sized('relaxed', 'As it lies', 'relaxedMillimetres', units.length)}
+          {sized('stretched', 'Stretched', 'stretchedMillimetres', units.length, 'without force')}
+          {sized('afterMinute', 'A minute later', 'afterMinuteMillimetres', units.length)}
         </div>
         <div className={styles.words}>
           {words('notFor', 'Not for', 'what it will not stand')}

@@ -1,5 +1,7 @@
 import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
+import type { Units } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 
 /** A swatch as typed; nothing of it is sent while no figure and no word stands there. */
 export interface SwatchForm {
@@ -34,18 +36,21 @@ export const noSwatch: SwatchForm = {
   change: '',
 };
 
+// It comes back in millimetres.
+const back = (size: number | string | null | undefined) => withUnit(size?.toString(), 'mm') ?? '';
+
 export const typedSwatch = (s: Schema['SwatchRequest'] | null | undefined): SwatchForm =>
   s
     ? {
         kind: s.kind ?? 'knitted',
-        tool: s.toolMillimetres?.toString() ?? '',
+        tool: back(s.toolMillimetres),
         stitches: s.stitches?.toString() ?? '',
         rows: s.rows?.toString() ?? '',
         stitchesAfter: s.stitchesAfter?.toString() ?? '',
         rowsAfter: s.rowsAfter?.toString() ?? '',
-        relaxed: s.relaxedMillimetres?.toString() ?? '',
-        stretched: s.stretchedMillimetres?.toString() ?? '',
-        afterMinute: s.afterMinuteMillimetres?.toString() ?? '',
+        relaxed: back(s.relaxedMillimetres),
+        stretched: back(s.stretchedMillimetres),
+        afterMinute: back(s.afterMinuteMillimetres),
         notFor: s.notFor ?? '',
         onlyIf: s.onlyIf ?? '',
         again: s.again == null ? '' : s.again ? 'yes' : 'no',
@@ -53,20 +58,20 @@ export const typedSwatch = (s: Schema['SwatchRequest'] | null | undefined): Swat
       }
     : noSwatch;
 
-export function sentSwatch(s: SwatchForm | undefined): Schema['SwatchRequest'] | null {
+export function sentSwatch(s: SwatchForm | undefined, units: Units): Schema['SwatchRequest'] | null {
   if (!s) return null;
   const { kind, ...typed } = s;
   if (Object.values(typed).every((text) => text.trim() === '')) return null;
   return {
     kind,
-    toolMillimetres: number(s.tool),
+    toolMillimetres: withUnit(s.tool, 'mm'),
     stitches: number(s.stitches),
     rows: number(s.rows),
     stitchesAfter: number(s.stitchesAfter),
     rowsAfter: number(s.rowsAfter),
-    relaxedMillimetres: number(s.relaxed),
-    stretchedMillimetres: number(s.stretched),
-    afterMinuteMillimetres: number(s.afterMinute),
+    relaxedMillimetres: withUnit(s.relaxed, units.length),
+    stretchedMillimetres: withUnit(s.stretched, units.length),
+    afterMinuteMillimetres: withUnit(s.afterMinute, units.length),
     notFor: s.notFor.trim() || null,
     onlyIf: s.onlyIf.trim() || null,
     again: s.again === '' ? null : s.again === 'yes',

@@ -5,6 +5,8 @@ import type { AimFigure, AimState } from './aimState';
 import { OnTool } from './OnTool';
 import { SelectField } from '../ui/SelectField';
 import { byWord, firmnessWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
 
 interface Props {
   state: AimState;
@@ -17,16 +19,18 @@ interface Props {
 
 /** What is usually left as it is: the tool and the hand, and the figures that are learned. */
 export function AimExactly({ state, set, figure, ratioError, view }: Props) {
+  const units = useUnits();
   return (
     <>
       <Row align="start" gap={1.5}>
         <OnTool value={state.tool} onChange={(tool) => set({ tool })} error={ratioError} />
-        <NumberField
+        <UnitField
           style={{ width: 120 }}
-          label="A draw, mm"
+          label="A draw"
+          unit={units.length}
           {...figure('draw', 'drawMillimetres')}
-          placeholder={view?.drawMillimetres ? String(view.drawMillimetres) : ''}
-          shrink={Boolean(view?.drawMillimetres)}
+          placeholder={view?.draw ?? ''}
+          shrink={Boolean(view?.draw)}
         />
         <NumberField
           style={{ width: 175 }}
@@ -34,9 +38,10 @@ export function AimExactly({ state, set, figure, ratioError, view }: Props) {
           {...figure('most', 'mostTreadles')}
           placeholder={state.tool.by === 'treadles' ? '8' : ''}
         />
-        <NumberField
+        <UnitField
           style={{ width: 175 }}
-          label="Supply, g in a metre"
+          label="Supply"
+          unit={units.supply}
           {...figure('supply', 'supplyGramsPerMetre')}
           value={state.supply ?? ''}
           help="how far to draw it out"

@@ -29,6 +29,7 @@ import { structureWord, toleranceWord } from './words';
 import { WrapsField } from '../ui/WrapsField';
 import layout from '../ui/layout.module.css';
 import { KnownHere } from '../runs/KnownHere';
+import { useUnits } from '../api/units';
 import typography from '../ui/typography.module.css';
 
 /** The yarn that is wanted on one line, each ply-back under it at the same scale, and what to change next. */
@@ -69,7 +70,8 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
     clear();
     void navigate('/station/spin');
   });
-  const body = aimRequest(state, lot?.id ?? null);
+  const units = useUnits();
+  const body = aimRequest(state, lot?.id ?? null, units);
   const told = state.wraps.trim() !== '';
   const classes = useYarnClasses(lot?.code ?? null);
   const wants = useFibreWants(lot?.code ?? null);

@@ -7,6 +7,9 @@ import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { useSettled } from '../ui/useSettled';
 import { useHook } from './queries';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import styles from './Beat.module.css';
 
@@ -15,11 +18,12 @@ import styles from './Beat.module.css';
  * counted: after as many as lie on a hook, if wanted, it says to move it.
  */
 export function Beat({ each, drawMillimetres }: { each: number | null; drawMillimetres: number | null }) {
-  const [typed, setTyped] = useState('60');
+  const [beats, setBeats] = useState('60');
+  const units = useUnits();
   const [hook, setHook] = useState('');
   const [on, setOn] = useState(false);
   const [draws, setDraws] = useState(0);
-  const pace = number(typed);
+  const pace = number(beats);
   const isPace = pace !== null && pace >= 20 && pace <= 240;
   const goes = on && isPace;
   useEffect(() => {
@@ -36,7 +40,7 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
     return () => clearInterval(timer);
   }, [goes, pace, each]);
   const every = useSettled(hook);
-  const asking = useHook(number(every), drawMillimetres);
+  const asking = useHook(withUnit(every, units.yarn), drawMillimetres);
   const due = every === hook && hook.trim() !== '' ? (asking.data?.draws ?? null) : null;
   return (
     <Row align="start" gap={1}>
@@ -44,8 +48,8 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
         style={{ width: 135 }}
         label="Beats a minute"
         whole
-        value={typed}
-        onChange={setTyped}
+        value={beats}
+        onChange={setBeats}
         error={pace !== null && !isPace ? 'From 20 to 240.' : null}
       />
       <Button className={layout.above4} variant="outlined" aria-pressed={on} onClick={() => setOn(!on)}>
@@ -53,12 +57,13 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
       </Button>
       {each !== null && drawMillimetres !== null && (
         <>
-          <NumberField
+          <UnitField
             style={{ width: 160 }}
-            label="Next hook after, m"
+            label="Next hook after"
+            unit={units.yarn}
             value={hook}
             onChange={setHook}
-            error={hook.trim() !== '' && asking.error instanceof Problem ? asking.error.at('everyMetres') : null}
+            error={hook.trim() !== '' && asking.error instanceof Problem ? asking.error.at('every') : null}
             placeholder="if wanted"
           />
           {due !== null && (

@@ -16,6 +16,8 @@ import { WrapsField } from '../ui/WrapsField';
 import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { joinWord, tallyWord } from './words';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './Bench.module.css';
@@ -193,6 +195,7 @@ export function FillForm({
   const tap = useTap(run);
   const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
   const fresh = { mass: '', length: '', round: '', wraps: '', degrees: '' };
+  const units = useUnits();
   const [typed, setTyped] = useState(fresh);
   const set = (part: Partial<typeof fresh>) => {
     tap.clearError();
@@ -204,7 +207,7 @@ export function FillForm({
       {
         kind: 'fillBobbin',
         mass: typed.mass.trim() || null,
-        length: typed.length.trim() || null,
+        length: withUnit(typed.length, units.yarn),
         roundMillimetres: number(typed.round),
         wraps: typed.wraps.trim() || null,
         degrees: number(typed.degrees),
@@ -230,11 +233,11 @@ export function FillForm({
       <TextField
         slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
         style={{ width: 190 }}
-        label="Length"
+        label={`Length, ${units.yarn}`}
         value={typed.length}
         onChange={(e) => set({ length: e.target.value })}
         error={!!tap.error?.at('length')}
-        helperText={tap.error?.at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
+        helperText={tap.error?.at('length') ?? (winders.length > 0 ? '166 m, 180 yd or 84 rounds' : '166 m, or 180 yd')}
       />
       {winders.length > 0 && (
         <SelectField

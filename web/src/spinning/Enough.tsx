@@ -10,6 +10,8 @@ import { Column, Row } from '../ui/layouts';
 import { useSettled } from '../ui/useSettled';
 import { useEnough } from './queries';
 import { UsualYarn } from './UsualYarn';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 /** Is it enough? From metres of yarn back to fibre, and from the lot on to what it suffices for. */
@@ -24,12 +26,13 @@ export function Enough({
   structure: Schema['YarnStructure'];
   lot: Schema['LotHead'] | null;
 }) {
+  const units = useUnits();
   const [length, setLength] = useState('');
   const [spare, setSpare] = useState('10');
   const [sample, setSample] = useState(false);
   const wish = frozen({
     wraps,
-    length: length.trim() || null,
+    length: withUnit(length, units.yarn),
     plies,
     structure,
     sample,
@@ -50,14 +53,14 @@ export function Enough({
           <TextField
             slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
             style={{ width: 190 }}
-            label="Yarn that is needed"
+            label={`Yarn that is needed, ${units.yarn}`}
             value={length}
             onChange={(e) => {
               setSample(false);
               setLength(e.target.value);
             }}
             error={!!refused?.at('length')}
-            helperText={refused?.at('length') ?? '400, or 440 yd'}
+            helperText={refused?.at('length') ?? '400 m, or 440 yd'}
           />
           <NumberField
             style={{ width: 120 }}

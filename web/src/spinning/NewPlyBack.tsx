@@ -10,6 +10,9 @@ import { Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { WeightField } from '../ui/WeightField';
 import { byWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import styles from './NewPlyBack.module.css';
 
@@ -49,6 +52,7 @@ export function NewPlyBack({
     length: '',
   });
   const { values } = form;
+  const units = useUnits();
   const at = (field: string) => error?.at(nameOf(field));
   const set = (part: Partial<typeof values>) => {
     clear();
@@ -62,12 +66,12 @@ export function NewPlyBack({
         wraps: values.wraps,
         degrees: number(values.degrees),
         treadles: number(values.treadles),
-        drawMillimetres: number(values.draw),
+        drawMillimetres: withUnit(values.draw, units.length),
         changed: values.changed.trim() || null,
         neps: number(values.neps),
         handle: values.handle.trim() || null,
         mass: values.mass.trim() || null,
-        length: values.length.trim() || null,
+        length: withUnit(values.length, units.yarn),
       },
       () => {
         form.set({ wraps: '', degrees: '', changed: '', neps: '', handle: '', mass: '', length: '' });
@@ -97,9 +101,10 @@ export function NewPlyBack({
         onChange={(treadles) => set({ treadles })}
         error={at('treadles')}
       />
-      <NumberField
-        style={{ width: 100 }}
-        label="Of mm"
+      <UnitField
+        style={{ width: 115 }}
+        label="Of"
+        unit={units.length}
         value={values.draw}
         onChange={(draw) => set({ draw })}
         error={at('drawMillimetres')}
@@ -115,11 +120,11 @@ export function NewPlyBack({
           helperText={at('changed') ?? 'long draw, from the other end'}
         />
       )}
-      {next && (values.treadles !== String(next.treadles) || values.draw !== String(next.drawMillimetres)) && (
+      {next && (values.treadles !== String(next.treadles) || withUnit(values.draw, units.length) !== next.draw) && (
         <Button
           className={layout.above4}
           variant="outlined"
-          onClick={() => set({ treadles: String(next.treadles), draw: String(next.drawMillimetres) })}
+          onClick={() => set({ treadles: String(next.treadles), draw: next.draw })}
         >
           With {next.words}
         </Button>
@@ -159,7 +164,7 @@ export function NewPlyBack({
           <TextField
             slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
             style={{ width: 130 }}
-            label="That bit is, m"
+            label={`That bit is, ${units.yarn}`}
             value={values.length}
             onChange={(e) => set({ length: e.target.value })}
             error={!!at('length')}

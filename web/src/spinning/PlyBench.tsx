@@ -17,6 +17,9 @@ import { Clock, FillForm, RestButton, Tallies } from './Bench';
 import { PlyPlan } from './PlyPlan';
 import { StartPlying } from './StartPlying';
 import { byWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './PlyBench.module.css';
@@ -41,9 +44,10 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
   const acts = useRunActs(run.id);
   const reading = useTap(run.id);
   const { settings } = d.plan;
+  const units = useUnits();
   const [angle, setAngle] = useState('');
   const [treadles, setTreadles] = useState(settings ? `${settings.treadles}` : '');
-  const [length, setLength] = useState(settings ? `${settings.drawMillimetres}` : '');
+  const [length, setLength] = useState(settings?.draw ?? '');
   useAwake(mayLog && d.clock.since !== null);
   const field = (value: string, set: (text: string) => void, sent: string) => ({
     value,
@@ -61,7 +65,7 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
         kind: 'readPlyAngle',
         degrees: number(angle) ?? 0,
         treadles: number(treadles),
-        millimetres: number(length),
+        millimetres: withUnit(length, units.length),
         at: tappedAt(),
       },
       emptying([angle, setAngle]),
@@ -101,7 +105,12 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
       <Row align="start" component="form" aria-label="Angle read while plying" gap={1.5} onSubmit={read}>
         <NumberField style={{ width: 140 }} label="Angle read, °" {...field(angle, setAngle, 'degrees')} />
         <NumberField style={{ width: 110 }} label={byWord[d.by]} {...field(treadles, setTreadles, 'treadles')} />
-        <NumberField style={{ width: 110 }} label="For mm" {...field(length, setLength, 'millimetres')} />
+        <UnitField
+          style={{ width: 115 }}
+          label="For"
+          unit={units.length}
+          {...field(length, setLength, 'millimetres')}
+        />
         <Button
           className={layout.above4}
           type="submit"

@@ -12,6 +12,8 @@ import { WeightField } from '../ui/WeightField';
 import { ratios } from './ratios';
 import { driveWord, spinnerWord, whorlWord } from './words';
 import type { Schema } from '../api/client';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 /** Bobbins as they are typed: "90 g standard, 200 g large / tall kate". */
@@ -28,6 +30,7 @@ const bobbinKinds = (text: string) =>
 
 /** Wheels, spindles and winders, and what was seen or done to them. */
 export function SpinnerSettings() {
+  const units = useUnits();
   const spinners = useSpinners();
   const looker = useSession().data?.workshop?.role === 'looker';
   const change = useChanges(() => invalidate(['/api/tools/spinners']));
@@ -68,7 +71,7 @@ export function SpinnerSettings() {
             bobbin: values.kind === 'winder' ? null : values.bobbin.trim() || null,
             bobbins: turns ? bobbinKinds(values.kinds) : null,
             weight: values.kind === 'spindle' ? values.weight.trim() || null : null,
-            round: values.kind === 'winder' ? values.round : null,
+            round: values.kind === 'winder' ? withUnit(values.round, units.wide) : null,
           },
         }),
       { onSuccess: form.reset },
@@ -134,7 +137,7 @@ export function SpinnerSettings() {
             />
           )}
           {values.kind === 'winder' ? (
-            <TextField style={{ width: 140 }} label="One round, cm" {...form.text('round')} />
+            <TextField style={{ width: 140 }} label={`One round, ${units.wide}`} {...form.text('round')} />
           ) : (
             <WeightField
               label="A bobbin or cop holds"

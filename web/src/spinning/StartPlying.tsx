@@ -18,6 +18,9 @@ import { usePlyPlan, useRemains } from './queries';
 import { OnTool, noTool } from './OnTool';
 import { twistWord } from '../ui/words';
 import { plyFromWord, plyWord } from './words';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import typography from '../ui/typography.module.css';
 
 /** What is to be plied of which bobbins: what it gives and how to do it, before anything is begun. */
@@ -46,6 +49,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     form.reset();
   });
   const { values } = form;
+  const units = useUnits();
   const plies = values.structure === 'plain' ? (number(values.plies) ?? 0) : 2;
   // A chain is of one bobbin, a cable of four or of two that were plied already.
   const strandsOfCable = (came ?? waiting[0])?.form === 'singles' ? 4 : 2;
@@ -65,7 +69,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     from: values.from,
     toolId: values.tool.id,
     ratio: values.tool.by === 'turns' ? null : number(values.tool.ratio),
-    drawMillimetres: number(values.length),
+    drawMillimetres: withUnit(values.length, units.length),
     by: values.tool.by,
     takeUpPercent: number(values.takeUp),
     startedAt: null,
@@ -187,11 +191,12 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
             }}
             error={against('ratio')}
           />
-          <NumberField
+          <UnitField
             style={{ width: 215 }}
-            label="Wound on at once, mm"
+            label="Wound on at once"
+            unit={units.length}
             {...figure('length', 'drawMillimetres')}
-            placeholder="200"
+            placeholder="20 cm"
           />
         </Row>
         <Row gap={1}>

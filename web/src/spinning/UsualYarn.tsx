@@ -4,17 +4,19 @@ import { useState } from 'react';
 import { api, need, queryClient, type Schema } from '../api/client';
 import { useChange } from '../api/change';
 import { invalidate, useSession } from '../api/queries';
-import { NumberField } from '../ui/NumberField';
 import { ProblemNotice } from '../ui/Notices';
-import { number } from '../ui/figures';
 import { Column, Row } from '../ui/layouts';
 import { useUsualYarn } from './queries';
+import { UnitField } from '../ui/UnitField';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import styles from './UsualYarn.module.css';
 
 /** What things usually take, with the workshop's own figures where it has some. */
 export function UsualYarn() {
   const usual = useUsualYarn();
+  const units = useUnits();
   const mayLog = useSession().data?.workshop?.role !== 'looker';
   const [rows, setRows] = useState<{ thing: string; metres: string }[] | null>(null);
   const changing = useChange(
@@ -41,13 +43,13 @@ export function UsualYarn() {
           <>
             <p>
               Of 11 wraps an inch; a thinner yarn takes more:{' '}
-              {usual.data.things.map((t) => `${t.thing} ${t.metres} m`).join(', ')}.
+              {usual.data.things.map((t) => `${t.thing} ${t.length}`).join(', ')}.
             </p>
             {mayLog && (
               <Row gap={1}>
                 <Button
                   size="small"
-                  onClick={() => setRows(usual.data.things.map((t) => ({ thing: t.thing, metres: `${t.metres}` })))}
+                  onClick={() => setRows(usual.data.things.map((t) => ({ thing: t.thing, metres: t.length })))}
                 >
                   Change the table
                 </Button>
@@ -72,9 +74,10 @@ export function UsualYarn() {
                   error={!!changing.at(`things[${i}].thing`)}
                   helperText={changing.at(`things[${i}].thing`)}
                 />
-                <NumberField
+                <UnitField
                   style={{ width: 130 }}
-                  label={`Metres ${i + 1}`}
+                  label={`Yarn ${i + 1}`}
+                  unit={units.yarn}
                   value={r.metres}
                   onChange={(metres) => set(i, { metres })}
                   error={changing.at(`things[${i}].metres`)}
@@ -89,7 +92,9 @@ export function UsualYarn() {
               <Button
                 variant="contained"
                 disabled={changing.busy}
-                onClick={() => changing.go(rows.map((r) => ({ thing: r.thing, metres: number(r.metres) ?? 0 })))}
+                onClick={() =>
+                  changing.go(rows.map((r) => ({ thing: r.thing, metres: withUnit(r.metres, units.yarn) ?? 0 })))
+                }
               >
                 Keep the table
               </Button>

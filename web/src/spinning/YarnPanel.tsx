@@ -21,6 +21,8 @@ import { onDayTime } from '../live/time';
 import { Becomes } from './Becomes';
 import { useYarn } from './queries';
 import { WindOff } from './WindOff';
+import { useUnits } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 import styles from './YarnPanel.module.css';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
@@ -179,10 +181,11 @@ function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinishe
     { at: measuring.at, clear: measuring.clear },
   );
   const { values } = form;
+  const units = useUnits();
   const send = () =>
     measuring.go({
       wraps: values.wraps.trim() || null,
-      length: values.length.trim() || null,
+      length: withUnit(values.length, units.yarn),
       roundMillimetres: number(values.round),
       degrees: number(values.degrees),
       plies: number(values.plies),
@@ -214,8 +217,8 @@ function Measure({ lot, isFinished, close }: { lot: Schema['LotHead']; isFinishe
         autoFocus
       />
       <TextField
-        label="Length"
-        {...form.text('length', winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
+        label={`Length, ${units.yarn}`}
+        {...form.text('length', winders.length > 0 ? '166 m, 180 yd or 84 rounds' : '166 m, or 180 yd')}
       />
       {winders.length > 0 && (
         <SelectField

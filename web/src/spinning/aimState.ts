@@ -1,6 +1,8 @@
 import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
 import { noTool, type ToolChoice } from './OnTool';
+import type { Units } from '../api/units';
+import { withUnit } from '../ui/withUnit';
 
 /** What stands in the fields of the page, as typed. */
 export interface AimState {
@@ -43,7 +45,7 @@ export const freshAim = (): AimState => ({
 });
 
 /** What is asked of the server. */
-export const aimRequest = (state: AimState, lotId: string | null): Schema['AimRequest'] => ({
+export const aimRequest = (state: AimState, lotId: string | null, units: Units): Schema['AimRequest'] => ({
   wraps: state.wraps,
   degrees: state.degrees.trim() === '' ? null : (number(state.degrees) ?? 0),
   plies: number(state.plies) ?? 0,
@@ -57,9 +59,9 @@ export const aimRequest = (state: AimState, lotId: string | null): Schema['AimRe
   firmness: state.firmness ?? 'usual',
   ratio: number(state.tool.ratio),
   by: state.tool.by,
-  drawMillimetres: number(state.draw),
+  drawMillimetres: withUnit(state.draw, units.length),
   mostTreadles: number(state.most),
-  supplyGramsPerMetre: number(state.supply ?? ''),
+  supplyGramsPerMetre: withUnit(state.supply, units.supply),
   trials: state.trials,
 });
 

@@ -49,12 +49,12 @@ export const useSpunWeek = () => server.useQuery('get', '/api/spinning/week');
 export const useSpinPace = () => server.useQuery('get', '/api/spinning/pace');
 
 /** After how many draws the hook is moved. */
-export const useHook = (everyMetres: number | null, drawMillimetres: number | null) =>
+export const useHook = (every: string | null, drawMillimetres: number | null) =>
   server.useQuery(
     'get',
     '/api/spinning/hook',
-    { params: { query: { everyMetres: everyMetres ?? 0, drawMillimetres: drawMillimetres ?? 0 } } },
-    { enabled: Number.isFinite(everyMetres) && Number.isFinite(drawMillimetres), retry: false },
+    { params: { query: { every: every ?? '', drawMillimetres: drawMillimetres ?? 0 } } },
+    { enabled: every !== null && Number.isFinite(drawMillimetres), retry: false },
   );
 
 // What is reckoned by the server while one types: posted because it is large, it changes nothing.

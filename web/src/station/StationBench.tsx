@@ -34,6 +34,7 @@ import { WaitingTufts } from './WaitingTufts';
 import { useWeighUp } from './queries';
 import { useSend } from '../api/change';
 import { Row } from '../ui/layouts';
+import { useUnits } from '../api/units';
 import layout from '../ui/layout.module.css';
 import styles from './StationBench.module.css';
 
@@ -65,6 +66,7 @@ interface Props {
 }
 
 export function StationBench({ station, lots, wanted, draft, run, quiet, after, onLogged, left }: Props) {
+  const units = useUnits();
   const session = useSession();
   const air = useAir();
   const filled = run?.state;
@@ -112,7 +114,14 @@ export function StationBench({ station, lots, wanted, draft, run, quiet, after, 
   };
 
   const requestOf = (typed: OnBench) =>
-    toRequest(station.step, typed, lots, air.data?.humidityPercent ?? null, run?.id ?? draft?.request.runId ?? null);
+    toRequest(
+      station.step,
+      typed,
+      lots,
+      air.data?.humidityPercent ?? null,
+      run?.id ?? draft?.request.runId ?? null,
+      units.yarn,
+    );
   const request = requestOf(onBench);
   const asked = useDeferredValue(frozen(request));
   const weighUp = useWeighUp(asked, there.length > 0);

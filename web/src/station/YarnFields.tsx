@@ -8,6 +8,7 @@ import { UnlikelyAnswers } from '../ui/UnlikelyAnswers';
 import { WrapsField } from '../ui/WrapsField';
 import { finishedByWord, hangsWord, twistWord } from '../ui/words';
 import type { TypedYarn } from './stationState';
+import { useUnits } from '../api/units';
 import typography from '../ui/typography.module.css';
 import styles from './YarnFields.module.css';
 
@@ -30,6 +31,7 @@ export function YarnFields({
   /** What is asked about, of wraps or length. */
   question?: Refusal | undefined;
 }) {
+  const units = useUnits();
   const winders = (useSpinners().data ?? []).filter((s) => s.kind === 'winder');
   return (
     <Column gap={1.5} role="group" aria-label={title}>
@@ -44,11 +46,11 @@ export function YarnFields({
         />
         <TextField
           slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
-          label="Length"
+          label={`Length, ${units.yarn}`}
           value={yarn.length}
           onChange={(e) => change({ length: e.target.value, asTyped: false })}
           error={!!at('length')}
-          helperText={at('length') ?? (winders.length > 0 ? '166, 180 yd or 84 rounds' : '166, or 180 yd')}
+          helperText={at('length') ?? (winders.length > 0 ? '166 m, 180 yd or 84 rounds' : '166 m, or 180 yd')}
         />
         {winders.length > 0 && (
           <SelectField

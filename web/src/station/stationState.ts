@@ -3,6 +3,7 @@ import { number } from '../ui/figures';
 import { isSpun } from '../ui/spun';
 import { newKey } from '../api/keep';
 import { sentTime } from '../api/zone';
+import { withUnit } from '../ui/withUnit';
 
 export interface Taking {
   lotId: string;
@@ -74,13 +75,17 @@ export const typedYarn = (y: Schema['YarnRequest'] | null | undefined): TypedYar
     : undefined;
 
 /** What was measured of a heap of yarn; nothing where nothing was, or where it is no yarn. */
-export const sentYarn = (form: Schema['LotForm'], y: TypedYarn | undefined): Schema['YarnRequest'] | null =>
+export const sentYarn = (
+  form: Schema['LotForm'],
+  y: TypedYarn | undefined,
+  unit: string,
+): Schema['YarnRequest'] | null =>
   !y || !isSpun(form) || Object.values(y).every((text) => typeof text !== 'string' || text.trim() === '')
     ? null
     : {
         wraps: y.wraps.trim() || null,
         degrees: number(y.degrees),
-        length: y.length.trim() || null,
+        length: withUnit(y.length, unit),
         roundMillimetres: number(y.round),
         plies: number(y.plies),
         structure: y.structure || null,
@@ -211,6 +216,7 @@ export function toRequest(
   lots: readonly Schema['LotLine'][],
   air: number | null = null,
   runId: string | null = null,
+  yarnUnit = 'm',
 ): Schema['StepRequest'] {
   return {
     step,
@@ -226,7 +232,7 @@ export function toRequest(
       mass: t.mass.trim() || null,
       state: t.state,
       worth: number(t.worth),
-      yarn: sentYarn(t.form, t.yarn),
+      yarn: sentYarn(t.form, t.yarn, yarnUnit),
     })),
     losses: sentLosses(state).map((l) => ({
       kind: l.kind,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Problem, requestBody } from '../api/client';
 import { unreadable, unreadTime } from '../api/unreadable';
 import { frozen, number, range, thawed } from './figures';
+import { withUnit } from './withUnit';
 
 describe('a typed number', () => {
   it('reads with a comma or a point, and is nothing where nothing was typed', () => {
@@ -15,6 +16,10 @@ describe('a typed number', () => {
       null,
       null,
     ]);
+  });
+
+  it('may stand with the degree or the percent of its field', () => {
+    expect(['35°', '35 °', '12,5 %', '°', '35 °C'].map(number)).toEqual([35, 35, 12.5, NaN, NaN]);
   });
 
   it('is never taken for nothing where something was typed', () => {
@@ -75,5 +80,13 @@ describe('a request', () => {
 
   it('keeps its unread figures while it waits to be asked', () => {
     expect(unreadable(thawed(frozen({ a: NaN, b: [1, NaN], c: 'NaN' })))).toEqual(['a', 'b[1]']);
+  });
+});
+
+describe('a figure with its unit', () => {
+  it('goes out as it was typed, and in the unit of its field where it stands alone', () => {
+    expect(
+      ['15', '1,5', '4 1/2', '3/8', '15 cm', ' 1 in ', 'far', '', undefined].map((t) => withUnit(t, 'in')),
+    ).toEqual(['15 in', '1,5 in', '4 1/2 in', '3/8 in', '15 cm', '1 in', 'far', null, null]);
   });
 });

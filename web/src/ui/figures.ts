@@ -1,11 +1,12 @@
 /**
- * A typed number: with a decimal comma or a point, null when the field is empty. What does not read becomes NaN, which the client never
+ * A typed number: with a decimal comma or a point, with or without the degree or percent of its field; null when the field is empty. What does not read becomes NaN, which the client never
  * sends: it names the field instead (see `unreadable`). So no form can lose a figure by sending nothing for it.
  */
 export const number = (text: string | undefined): number | null => {
   const plain = (text ?? '').trim();
   if (plain === '') return null;
-  return /^[-+]?(\d+([.,]\d*)?|[.,]\d+)$/.test(plain) ? Number(plain.replace(',', '.')) : NaN;
+  const [, figure] = /^([-+]?(?:\d+(?:[.,]\d*)?|[.,]\d+))(?:\s*[°%])?$/.exec(plain) ?? [];
+  return figure === undefined ? NaN : Number(figure.replace(',', '.'));
 };
 
 /** A typed range, as `26-34` or `26 to 34`; null when the field is empty. A side that does not read is NaN, as in `number`. */

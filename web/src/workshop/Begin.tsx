@@ -46,6 +46,14 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
   );
   const fresh = { name: shop.name, ...guessed, scaleStep: String(shop.scaleStepGrams) };
   const { values, set, field, text } = useFields(fresh, saving);
+  // What is shown goes along; what is half typed stays as it was.
+  const later = () =>
+    saving.go({
+      ...values,
+      name: values.name.trim() || fresh.name,
+      currency: /^[A-Z]{3}$/.test(values.currency) ? values.currency : fresh.currency,
+      scaleStep: (number(values.scaleStep) ?? 0) > 0 ? values.scaleStep : fresh.scaleStep,
+    });
   const submit = (e: FormEvent) => {
     e.preventDefault();
     saving.go(values);
@@ -98,7 +106,9 @@ function Settings({ shop }: { shop: Schema['WorkshopPage'] }) {
           <Button type="submit" variant="contained" size="large" disabled={saving.busy}>
             That is right
           </Button>
-          <Button onClick={() => void navigate('/')}>Later</Button>
+          <Button disabled={saving.busy} onClick={later}>
+            Later
+          </Button>
         </Row>
       </form>
     </Column>
