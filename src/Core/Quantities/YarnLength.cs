@@ -32,7 +32,15 @@ public readonly record struct YarnLength(double Metres)
     /// <summary>As a person writes it who counts locks in that unit: <c>166 m</c>, <c>12.4 m</c>; in a workshop of inches
     /// <c>182 yd</c>.</summary>
     /// <param name="unit">What the workshop counts short lengths in.</param>
-    public string Write(LengthUnit unit) => TypedQuantity.Plain(In(unit), In(unit) < 100 ? 1 : 0) + " " + Sign(unit);
+    public string Write(LengthUnit unit) =>
+        TypedQuantity.Plain(
+            In(unit),
+            In(unit) < 1 ? 2
+                : In(unit) < 100 ? 1
+                : 0
+        )
+        + " "
+        + Sign(unit);
 
     /// <summary>The same counted in metres, or in yards where short lengths are inches.</summary>
     /// <param name="unit">What the workshop counts short lengths in.</param>

@@ -86,6 +86,13 @@ public sealed record YarnWish(
     /// <summary>How firmly the singles are twisted.</summary>
     public Firmness Firmness { get; init; }
 
+    /// <summary>The twist that is seen in the yarn, its last; null where it does not matter.</summary>
+    public TwistDirection? Direction { get; init; }
+
+    /// <summary>The twist its singles get for that: the other one where they are plied once, the same in singles and in a cable, which is
+    /// plied twice; null where it does not matter.</summary>
+    public TwistDirection? SinglesDirection => Strands == 1 || Structure == YarnStructure.Cable ? Direction : Direction?.Other();
+
     /// <summary>Strands that lie side by side in it.</summary>
     public int Strands => Structure.Strands(Plies);
 }

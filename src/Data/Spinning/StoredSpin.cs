@@ -86,7 +86,8 @@ public static class StoredSpin
                 plan.SupplyGramsPerMetre,
                 plan.Wish.Suits?.Low,
                 plan.Wish.Suits?.High,
-                plan.Wish.Firmness
+                plan.Wish.Firmness,
+                plan.Wish.Direction
             ),
             SpinPlanVersion
         );
@@ -108,6 +109,7 @@ public static class StoredSpin
                 ExtraTurnsPercent = p.ExtraTurnsPercent,
                 Suits = p is { SuitsLow: { } low, SuitsHigh: { } high } ? new Span(low, high) : null,
                 Firmness = p.Firmness,
+                Direction = p.Direction,
             },
             new SpunFibre(p.StapleMillimetres, p.Micron, p.FibreDensity),
             On(p.On),
@@ -208,7 +210,8 @@ public static class StoredSpin
         double? SupplyGramsPerMetre = null,
         double? SuitsLow = null,
         double? SuitsHigh = null,
-        Firmness Firmness = Firmness.Usual
+        Firmness Firmness = Firmness.Usual,
+        TwistDirection? Direction = null
     );
 
     private sealed record PlyV1(

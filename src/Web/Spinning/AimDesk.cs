@@ -100,10 +100,10 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         var (wish, aim) = (learned.Wish, learned.Aim);
         var by = on?.By ?? SpunBy.Treadles;
         return new AimView(
-            Shape(wish.WrapsPerInch, wish.Strands, wish.Degrees),
+            Shape(wish.WrapsPerInch, wish.Strands, wish.Degrees, wish.Direction),
             AimWords.Class(wish.WrapsPerInch),
-            Shape(aim.SinglesWraps, 1, wish.Degrees),
-            Shape(aim.PlyBackWraps, 2, wish.Degrees),
+            Shape(aim.SinglesWraps, 1, wish.Degrees, wish.SinglesDirection),
+            Shape(aim.PlyBackWraps, 2, wish.Degrees, wish.SinglesDirection?.Other()),
             [.. AimWords.Sentences(wish, aim, on, aim.DrawMillimetres is { } draw ? Figures.Length(draw, unit) : "", unit)],
             aim.Verdict,
             [.. aim.Obstacles.Select(o => AimWords.Against(o, by, unit))],
@@ -214,6 +214,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         {
             Suits = request.Degrees is null ? begins.Degrees : null,
             Firmness = request.Firmness,
+            Direction = request.Direction,
             ExtraTurnsPercent = request.ExtraTurnsPercent,
         };
 
@@ -221,6 +222,6 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
     private static SpunFibre FibreOf(LotRow lot, BreedBook book) =>
         new(lot.StapleMillimetres, book.Find(lot.Parentage)?.Micron.Middle, Fineness.Density(lot.Fibre));
 
-    internal static YarnShape Shape(double wraps, int plies, double? degrees) =>
-        new(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), plies, degrees);
+    internal static YarnShape Shape(double wraps, int plies, double? degrees, TwistDirection? twist = null) =>
+        new(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), plies, degrees, twist);
 }

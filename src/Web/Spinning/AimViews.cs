@@ -45,6 +45,7 @@ public sealed record PlyBackRequest(
 /// <param name="By">What is counted for a draw; of a spindle the ratio may be left out.</param>
 /// <param name="SupplyGramsPerMetre">How heavy the fibre in the hand is for its length; left out where nobody measured.</param>
 /// <param name="Firmness">How firmly the singles are twisted.</param>
+/// <param name="Direction">The twist that is seen in the yarn; left out where it does not matter.</param>
 /// <param name="Trials">In the order in which they were made.</param>
 public sealed record AimRequest(
     [property: StringLength(30)] string? Wraps,
@@ -63,6 +64,7 @@ public sealed record AimRequest(
     SpunBy By = SpunBy.Treadles,
     [property: JsonConverter(typeof(GramsPerMetre))] double? SupplyGramsPerMetre = null,
     Firmness Firmness = Firmness.Usual,
+    TwistDirection? Direction = null,
     [property: MaxLength(AimEndpoints.MostTrials)] IReadOnlyList<PlyBackRequest>? Trials = null
 );
 
@@ -71,7 +73,8 @@ public sealed record AimRequest(
 /// <param name="DiameterMillimetres">One wrap.</param>
 /// <param name="Plies">Strands; one for singles.</param>
 /// <param name="Degrees">Null where nobody read the angle.</param>
-public sealed record YarnShape(double WrapsPerInch, double DiameterMillimetres, int Plies, double? Degrees);
+/// <param name="Twist">That is seen in it; null where it does not matter.</param>
+public sealed record YarnShape(double WrapsPerInch, double DiameterMillimetres, int Plies, double? Degrees, TwistDirection? Twist = null);
 
 /// <summary>The same singles in another structure.</summary>
 /// <param name="Words">Which.</param>

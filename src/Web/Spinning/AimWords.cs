@@ -54,7 +54,15 @@ internal static class AimWords
         );
         if (aim.PlyTurns is { } turns)
         {
-            yield return $"Ply it the other way with {Figures.Turns(turns, unit)}.";
+            yield return wish is { Direction: { } seen, SinglesDirection: { } singles }
+                ? $"{seen} is seen in it: spin the singles {singles}"
+                    + $"{(wish.Structure == YarnStructure.Cable ? $", ply two and two {seen.Other()}" : "")}, and ply it {seen} with "
+                    + $"{Figures.Turns(turns, unit)}."
+                : $"Ply it the other way with {Figures.Turns(turns, unit)}.";
+        }
+        else if (wish.Direction is { } only)
+        {
+            yield return $"Spin it {only}.";
         }
 
         if (aim.Fibres is { } fibres)

@@ -214,7 +214,7 @@ public class StockTests(House house) : IClassFixture<House>
                 $"/api/lots/{id}/facts",
                 new
                 {
-                    readyMadePer100Grams = 7.5,
+                    readyMade = 7.5,
                     colour = "silver",
                     because = "seen in daylight",
                 }

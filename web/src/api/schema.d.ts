@@ -2475,6 +2475,7 @@ export interface components {
       supplyGramsPerMetre?: null | number | string;
       /** @description How firmly the singles are twisted. */
       firmness?: components['schemas']['Firmness'];
+      direction?: null | components['schemas']['TwistDirection'];
       /** @description In the order in which they were made. */
       trials?: null | components['schemas']['PlyBackRequest'][];
     };
@@ -8781,6 +8782,7 @@ export interface components {
        * @description Null where nobody read the angle.
        */
       degrees: null | number;
+      twist?: null | components['schemas']['TwistDirection'];
     };
     /** @enum {unknown} */
     YarnStructure: 'plain' | 'chain' | 'cable';

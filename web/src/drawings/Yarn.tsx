@@ -6,7 +6,9 @@ const top = 10;
 const pxPerMm = 96 / 25.4;
 
 /** What of a yarn is drawn; without a thickness nothing is. */
-export type DrawnYarn = Pick<Schema['SampleView'], 'diameterMillimetres' | 'plies' | 'twistAngleDegrees'>;
+export type DrawnYarn = Pick<Schema['SampleView'], 'diameterMillimetres' | 'plies' | 'twistAngleDegrees'> & {
+  twist?: Schema['TwistDirection'] | null;
+};
 
 /** So many times their size, at most eight, as the thickest of several yarns has room for: what is compared is drawn at one scale. */
 export const magnifiedFor = (thickest: number, room = 70) =>
@@ -57,27 +59,29 @@ export function Yarn({
       width={width}
       height={d + 46}
       role="img"
-      aria-label={`Yarn ${mm.toFixed(2)} mm thick, ${words}${angle ? ` at ${angle} degrees` : ''}, drawn ${magnified} times its size`}
+      aria-label={`Yarn ${mm.toFixed(2)} mm thick, ${words}${sample.twist ? ` ${sample.twist.toUpperCase()}` : ''}${angle ? ` at ${angle} degrees` : ''}, drawn ${magnified} times its size`}
     >
       <defs>
         <clipPath id={clip}>
           <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} />
         </clipPath>
       </defs>
-      <g clipPath={`url(#${clip})`}>
-        <rect x={-10} y={0} width={long} height={top + d + 20} fill={fill} />
-        {Array.from({ length: count * 5 }, (_, i) => (
-          <path
-            key={i}
-            d={strand((i / 5) * pitch - turn / 2)}
-            fill="none"
-            stroke={line}
-            strokeWidth={i % 5 === 0 && plies > 1 ? 2 : 0.6}
-            opacity={i % 5 === 0 ? 1 : 0.55}
-          />
-        ))}
+      <g transform={sample.twist === 's' ? `matrix(-1 0 0 1 ${width} 0)` : undefined}>
+        <g clipPath={`url(#${clip})`}>
+          <rect x={-10} y={0} width={long} height={top + d + 20} fill={fill} />
+          {Array.from({ length: count * 5 }, (_, i) => (
+            <path
+              key={i}
+              d={strand((i / 5) * pitch - turn / 2)}
+              fill="none"
+              stroke={line}
+              strokeWidth={i % 5 === 0 && plies > 1 ? 2 : 0.6}
+              opacity={i % 5 === 0 ? 1 : 0.55}
+            />
+          ))}
+        </g>
+        <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} fill="none" stroke={line} strokeWidth={1} />
       </g>
-      <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} fill="none" stroke={line} strokeWidth={1} />
       <path
         d={`M2 ${top + d + 18}h${px}M2 ${top + d + 14}v8M${2 + px} ${top + d + 14}v8`}
         stroke="var(--peat)"

@@ -25,7 +25,8 @@ import { NewPlyBack } from './NewPlyBack';
 import { useAim, useFibreWants, useYarnClasses } from './queries';
 import { Suits } from './Suits';
 import { Trail } from './Trail';
-import { structureWord, toleranceWord } from './words';
+import { toleranceWord } from './words';
+import { PliesAndTwist } from './PliesAndTwist';
 import { WrapsField } from '../ui/WrapsField';
 import layout from '../ui/layout.module.css';
 import { KnownHere } from '../runs/KnownHere';
@@ -44,6 +45,8 @@ export function AimPage() {
       wraps: search.get('wraps') ?? '',
       degrees: search.get('angle') ?? '',
       plies: search.get('plies') ?? '2',
+      structure: (search.get('structure') as AimState['structure'] | null) ?? 'plain',
+      twist: search.get('twist') as AimState['twist'],
     }),
     [search],
   );
@@ -127,13 +130,6 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
         />
         {state.structure === 'plain' && <NumberField style={{ width: 90 }} label="Plies" whole {...figure('plies')} />}
         <SelectField
-          style={{ width: 235 }}
-          label="Becomes yarn"
-          value={state.structure}
-          onChange={(structure) => set({ structure })}
-          words={structureWord}
-        />
-        <SelectField
           style={{ width: 255 }}
           label="Near enough"
           value={state.tolerance}
@@ -141,6 +137,13 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           words={toleranceWord}
         />
       </Row>
+      <PliesAndTwist
+        plies={body.plies ?? 2}
+        structure={state.structure}
+        twist={state.twist ?? null}
+        choose={({ plies, structure }) => set({ plies: String(plies), structure })}
+        turn={(twist) => set({ twist })}
+      />
       {view?.begins && <p className={typography.quiet}>{view.begins}</p>}
       {!told && (
         <>
@@ -190,6 +193,8 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
                   ...(match ? { match } : {}),
                   wraps: state.wraps,
                   plies: state.plies,
+                  structure: state.structure,
+                  ...(state.twist ? { twist: state.twist } : {}),
                   ...(state.degrees.trim() ? { angle: state.degrees } : {}),
                 }).toString()}`
               }

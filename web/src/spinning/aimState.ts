@@ -10,6 +10,7 @@ export interface AimState {
   degrees: string;
   plies: string;
   structure: Schema['YarnStructure'];
+  twist?: Schema['TwistDirection'] | null;
   tolerance: Schema['YarnTolerance'];
   extra: string;
   firmness: Schema['Firmness'];
@@ -50,6 +51,7 @@ export const aimRequest = (state: AimState, lotId: string | null, units: Units):
   degrees: state.degrees.trim() === '' ? null : (number(state.degrees) ?? 0),
   plies: number(state.plies) ?? 0,
   structure: state.structure,
+  direction: state.twist ?? null,
   tolerance: state.tolerance,
   lotId,
   finishedDensity: number(state.density),

@@ -1,12 +1,6 @@
 import type { Schema } from '../api/client';
 
-export const structureWord: Record<Schema['YarnStructure'], string> = {
-  plain: 'plied at once, or singles',
-  chain: 'chain ply',
-  cable: 'cable of two two-plies',
-};
-
-/** The same where singles are none of them. */
+/** How strands become yarn. */
 export const plyWord: Record<Schema['YarnStructure'], string> = {
   plain: 'plied at once',
   chain: 'chain ply, of one strand',
