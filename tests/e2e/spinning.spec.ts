@@ -40,8 +40,8 @@ test('a yarn is aimed at from a lot and found in three ply-backs, slips and a re
   await trial.getByRole('button', { name: /^With 2 treadles for/ }).click();
   await expect(trial.getByLabel('Treadles for a draw')).toHaveValue('2');
   await trial.getByLabel('Treadles for a draw').fill('3');
-  await trial.getByLabel('Of mm').fill('150');
-  await trial.getByLabel('Of mm').press('Enter');
+  await trial.getByLabel('Of, mm').fill('150');
+  await trial.getByLabel('Of, mm').press('Enter');
   await expect(trial.getByText('Wraps in an inch lie between 1 and 200.')).toBeVisible();
   await expect(trial.getByLabel('Its angle, °')).toHaveValue('18');
   await trial.getByLabel('New ply-back, wraps an inch').fill('12');
@@ -339,7 +339,7 @@ test('in the demo a simulated hand finds its yarn in three ply-backs', async ({ 
     await form.getByLabel('New ply-back, wraps an inch').fill(`${read.wraps}`);
     await form.getByLabel('Its angle, °').fill(`${read.degrees}`);
     await form.getByLabel('Treadles for a draw').fill(`${treadles}`);
-    await form.getByLabel('Of mm').fill(`${draw}`);
+    await form.getByLabel('Of, mm').fill(`${draw}`);
     await form.getByRole('button', { name: 'Note the ply-back' }).click();
     const row = page.getByRole('region', { name: `read ${i}` });
     await expect(row).toBeVisible();

@@ -161,8 +161,13 @@ public sealed record FillBobbin(
 /// <param name="Metres">In so many metres; left out where it is only counted.</param>
 /// <param name="At">When; left out for now.</param>
 /// <param name="JoinedBy">Of joins: how they were made.</param>
-public sealed record CountSpun(SpunTally Of, int Count = 1, double? Metres = null, DateTimeOffset? At = null, JoinWay? JoinedBy = null)
-    : RunCommand(At);
+public sealed record CountSpun(
+    SpunTally Of,
+    int Count = 1,
+    [property: Unit("m", "in so much yarn")] double? Metres = null,
+    DateTimeOffset? At = null,
+    JoinWay? JoinedBy = null
+) : RunCommand(At);
 
 /// <summary>How it is drawn is noted.</summary>
 /// <param name="Draw">Short or long.</param>

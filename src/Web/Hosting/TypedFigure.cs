@@ -24,8 +24,9 @@ public abstract class TypedFigure : JsonConverter<double>
             figure.CustomConverter = (UnitOf(figure), figure.PropertyType == typeof(double)) switch
             {
                 ("mm", true) => new Millimetres(),
-                ("mm", false) => new OptionalMillimetres(),
+                ("mm", false) => new Optional(new Millimetres()),
                 ("m", true) => new MetresOfYarn(),
+                ("m", false) => new Optional(new MetresOfYarn()),
                 _ => figure.CustomConverter,
             };
         }
@@ -33,7 +34,7 @@ public abstract class TypedFigure : JsonConverter<double>
 
     /// <summary>Whether a field takes a figure as it was typed.</summary>
     internal static bool IsTaken(JsonPropertyInfo? field) =>
-        field?.CustomConverter is OptionalMillimetres or TypedFigure
+        field?.CustomConverter is Optional or TypedFigure
         || field
             ?.AttributeProvider?.GetCustomAttributes(typeof(JsonConverterAttribute), false)
             .OfType<JsonConverterAttribute>()
@@ -42,18 +43,17 @@ public abstract class TypedFigure : JsonConverter<double>
     private static string? UnitOf(JsonPropertyInfo field) =>
         field.AttributeProvider?.GetCustomAttributes(typeof(UnitAttribute), false).OfType<UnitAttribute>().FirstOrDefault()?.Unit;
 
-    private sealed class OptionalMillimetres : JsonConverter<double?>
+    // What may be left out.
+    private sealed class Optional(TypedFigure one) : JsonConverter<double?>
     {
-        private static readonly Millimetres One = new();
-
         public override double? Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            reader.TokenType == JsonTokenType.Null ? null : One.Read(ref reader, typeof(double), options);
+            reader.TokenType == JsonTokenType.Null ? null : one.Read(ref reader, typeof(double), options);
 
         public override void Write(Utf8JsonWriter writer, double? value, JsonSerializerOptions options)
         {
             if (value is { } number)
             {
-                One.Write(writer, number, options);
+                one.Write(writer, number, options);
             }
             else
             {

@@ -77,7 +77,7 @@ internal static class YarnPages
 
     private static YarnShape? Shape(YarnMeasures of, double? degrees) =>
         of.WrapsPerInch is { } wraps
-            ? new YarnShape(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), of.Strands ?? 1, degrees)
+            ? new YarnShape(Math.Round(wraps, 1), Math.Round(Wraps.Diameter(wraps), 3), of.Strands ?? 1, degrees, of.Direction)
             : null;
 
     private static IEnumerable<YarnFigure> Known(

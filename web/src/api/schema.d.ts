@@ -6407,11 +6407,8 @@ export interface components {
        * @default 1
        */
       count: number;
-      /**
-       * Format: double
-       * @description In so many metres; left out where it is only counted.
-       */
-      metres?: null | number;
+      /** @description In so many metres; left out where it is only counted. */
+      metres?: null | number | string;
       joinedBy?: null | components['schemas']['JoinWay'];
       /**
        * Format: date-time

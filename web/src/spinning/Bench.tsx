@@ -17,6 +17,7 @@ import { number } from '../ui/figures';
 import { Row } from '../ui/layouts';
 import { joinWord, tallyWord } from './words';
 import { useUnits } from '../api/units';
+import { UnitField } from '../ui/UnitField';
 import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
@@ -92,6 +93,7 @@ export function Tallies({
   const [chosen, setChosen] = useState<Schema['JoinWay'] | '' | null>(null);
   const joined = chosen ?? joinedBy ?? '';
   const byOf = (tally: Schema['SpunTally']) => (tally === 'joins' ? joined || null : null);
+  const units = useUnits();
   const [metres, setMetres] = useState('');
   const [count, setCount] = useState('');
   const [what, setWhat] = useState(of[0]!);
@@ -105,7 +107,7 @@ export function Tallies({
         kind: 'countSpun',
         of: what,
         count: number(count) ?? 0,
-        metres: number(metres),
+        metres: withUnit(metres, units.yarn),
         joinedBy: byOf(what),
         at: tappedAt(),
       },
@@ -155,9 +157,10 @@ export function Tallies({
           onChange={setWhat}
           words={Object.fromEntries(of.map((t) => [t, tallyWord[t].toLowerCase()]))}
         />
-        <NumberField
+        <UnitField
           style={{ width: 165 }}
-          label="in so many metres"
+          label="in so much yarn"
+          unit={units.yarn}
           value={metres}
           onChange={(text) => {
             tap.clearError();

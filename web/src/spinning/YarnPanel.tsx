@@ -32,6 +32,7 @@ const measured = (y: Schema['YarnShape']) => ({
   wraps: `${y.wrapsPerInch}`,
   plies: `${y.plies}`,
   ...(y.degrees === null ? {} : { angle: `${y.degrees}` }),
+  ...(y.twist ? { twist: y.twist } : {}),
 });
 
 /** Of a lot of yarn: what was measured of it, drawn beside what was wanted and what it was before the wash, and its like beside it. */
