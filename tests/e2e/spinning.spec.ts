@@ -103,7 +103,7 @@ test('is it enough: for a sample, for a thing of the workshop’s own table, and
   await page.goto(at(`/aim?lot=${lots[0].code}`));
   await page.getByLabel('Washed yarn, wraps an inch').fill('14');
   await page.getByRole('button', { name: 'For a sample with its swatch' }).click();
-  await expect(page.getByText(/^A sample takes 27\.9 m: a swatch of 12 cm/)).toBeVisible();
+  await expect(page.getByText(/^A sample takes 27\.9 m: a swatch of 120 mm/)).toBeVisible();
   await page.getByLabel('Yarn that is needed').fill('4000');
   await expect(page.getByText(/ are free: .* are missing\.$/)).toBeVisible();
 

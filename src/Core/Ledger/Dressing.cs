@@ -1,10 +1,12 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
 using EarthyTuft.Core.Quantities;
 
 namespace EarthyTuft.Core.Ledger;
 
 /// <summary>Dressing: a little oil for dry, flyaway fibre (docs/craft.md, section 8). It is a gain in the balance and is washed out
 /// later.</summary>
-public static class Dressing
+public static partial class Dressing
 {
     /// <summary>Typical, in percent of the fibre.</summary>
     public const double TypicalPercent = 3;
@@ -16,6 +18,31 @@ public static class Dressing
     /// <param name="fibreGrams">The fibre, zero or more.</param>
     public static IReadOnlyList<(double Percent, double Grams)> Usual(double fibreGrams) =>
         [.. UsualPercents.Select(p => (p, Of(fibreGrams, p)))];
+
+    /// <summary>Reads a share as old and new sources tell it: <c>12 %</c> of the fibre's weight, <c>8 : 1</c> parts of fibre to one of fat,
+    /// or <c>1 : 8</c>, which says the same.</summary>
+    /// <param name="text">What was typed.</param>
+    /// <returns>Percent of the fibre's weight, above 0 and at most 100; null where it is no share: a weight, say.</returns>
+    public static double? ReadPercent(string? text)
+    {
+        if (Share().Match(text ?? "") is not { Success: true } share)
+        {
+            return null;
+        }
+
+        double Number(string name) => double.Parse(share.Groups[name].Value.Replace(',', '.'), CultureInfo.InvariantCulture);
+        var percent =
+            share.Groups["p"].Success ? Number("p")
+            : Number("a") > 0 && Number("b") > 0 ? 100 * Math.Min(Number("a"), Number("b")) / Math.Max(Number("a"), Number("b"))
+            : 0;
+        return percent is > 0 and <= 100 ? percent : null;
+    }
+
+    [GeneratedRegex(
+        @"^\s*(?:(?<p>[0-9]{1,3}(?:[.,][0-9]{1,3})?)\s*%|(?<a>[0-9]{1,3}(?:[.,][0-9]{1,3})?)\s*(?::|to)\s*(?<b>[0-9]{1,3}(?:[.,][0-9]{1,3})?))\s*$",
+        RegexOptions.CultureInvariant
+    )]
+    private static partial Regex Share();
 
     private static double Of(double fibreGrams, double percent) => fibreGrams * percent / 100;
 

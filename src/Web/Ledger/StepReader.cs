@@ -66,7 +66,7 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
             .Select((l, i) => new Losing(l.Kind, l.Fate, Weigh(l.Mass, l.State ?? WeighingState.Rested, $"losses[{i}].mass"), l.Worth))
             .ToArray();
         var gains = (request.Gains ?? [])
-            .Select((g, i) => (g.Kind, Weighing: Weigh(g.Mass, WeighingState.Rested, $"gains[{i}].mass", needed: true)))
+            .Select((g, i) => (g.Kind, Weighing: Weigh(Weighed(g, from), WeighingState.Rested, $"gains[{i}].mass", needed: true)))
             .ToArray();
         return refusals.Count > 0
             ? Result<StepCommand>.Refused(refusals)
@@ -104,6 +104,17 @@ public sealed class StepReader(WorkshopSettings workshop, StepRequest request, D
                 )),
         ];
     }
+
+    // A dressing may be told by its share of the fibre as it lies there.
+    private static string? Weighed(GainingRequest gain, List<Taking> from) =>
+        gain.Kind == GainKind.Dressing
+        && Dressing.ReadPercent(gain.Mass) is { } percent
+        && from.Count > 0
+        && from.All(t => (t.Weighing?.Logged.Grams ?? t.Lot.LeftGrams) is not null)
+            ? FormattableString.Invariant(
+                $"{Dressing.Reckon(new(from.Sum(t => t.Weighing?.Logged.Grams ?? t.Lot.LeftGrams!.Value), percent)).Value.DressingGrams:0.##} g"
+            )
+            : gain.Mass;
 
     private Weighing? Weigh(string? text, WeighingState state, string field, bool needed = false)
     {

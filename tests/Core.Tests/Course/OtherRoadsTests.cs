@@ -149,6 +149,12 @@ public class OtherRoadsTests
         Assert.All(Dressing.Usual(430), usual =>
             Assert.Equal(Dressing.Reckon(new(430, usual.Percent)).Value.DressingGrams, usual.Grams, 9)
         );
+        Assert.Equal(
+            [12.5, 12.5, 16.667, 12, 2.5, null, null, null, null, null],
+            new[] { "8 : 1", "1:8", "6 to 1", "12 %", "2,5%", "12 g", "1 : 0", "0 %", "much", null }.Select(t =>
+                Dressing.ReadPercent(t) is { } percent ? Math.Round(percent, 3) : (double?)null
+            )
+        );
         foreach (var bad in new DressingInput[] { new(-1, 3), new(400, -3), new(double.NaN, 3), new(400, double.PositiveInfinity) })
         {
             Assert.Equal("out-of-range", Dressing.Reckon(bad).Refusals.Single().Code);

@@ -104,11 +104,14 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
     [Theory]
     [InlineData("dye", "dye", "clean", "12")]
     [InlineData("dress", "dressing", "clean", "20")]
+    [InlineData("dress", "dressing", "clean", "20", "25 : 1")]
+    [InlineData("dress", "dressing", "clean", "20", "4 %")]
     public async Task What_is_taken_up_stands_in_the_balance_and_the_fibre_stays_what_it_was(
         string step,
         string gain,
         string form,
-        string grams
+        string grams,
+        string? told = null
     )
     {
         var ada = await house.Register();
@@ -136,10 +139,15 @@ public class OtherRoadsTests(House house) : IClassFixture<House>
             .Select(p => (p.GetProperty("percent").GetDouble(), Math.Round(p.GetProperty("mass").GetProperty("grams").GetDouble(), 0)))
             .ToArray();
         Assert.Equal(step == "dress" ? [(2, 10), (3, 15), (5, 25)] : [], portions);
-        var (_, code) = await ada.Log(With(form, [new { kind = gain, mass = grams }]));
+        var (_, code) = await ada.Log(With(form, [new { kind = gain, mass = told ?? grams }]));
         var entry = Entry(await ada.Lot(code), step);
         Assert.Equal("fits", entry.GetProperty("balance").GetProperty("status").GetString());
         Assert.Equal(gain, Flow(entry, "gain").GetProperty("gainKind").GetString());
+        Assert.Equal(
+            double.Parse(grams, System.Globalization.CultureInfo.InvariantCulture),
+            Flow(entry, "gain").GetProperty("logged").GetProperty("grams").GetDouble(),
+            0.01
+        );
     }
 
     private static object Step(string step, Guid lot, string form, string made, params (string Kind, string Mass, string? Fate)[] losses) =>

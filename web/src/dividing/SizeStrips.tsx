@@ -57,7 +57,7 @@ export function SizeStrips({ take }: { take?: (mass: string) => void }) {
         </div>
         <UnitField style={{ width: 130 }} label="Its width" unit={units.length} {...figure('width')} />
         <UnitField style={{ width: 140 }} label="Its length" unit={units.length} {...figure('length')} />
-        <UnitField style={{ width: 170 }} label="A strip, about" unit={units.length} {...figure('strip')} />
+        <UnitField style={{ width: 170 }} label="A strip" unit={units.length} {...figure('strip')} />
         {values.as === 'pencil' && (
           <UnitField style={{ width: 190 }} label="Drawn to" unit={units.supply} {...figure('thin', 'gramsPerMetre')} />
         )}

@@ -29,7 +29,7 @@ export function StationGains({ state, change, at, understood, dressing }: Props)
               onChange={taken}
               error={at(`gains[${i}].mass`)}
               understood={g.mass ? understood(`gains[${i}].mass`) : null}
-              placeholder={g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : 'weighed out, any unit'}
+              placeholder={g.kind === 'dye' ? 'dry dyestuff that stayed, if you know it' : '10 g, 3 % or 1 : 8'}
             />
             {g.kind === 'dressing' && dressing.length > 0 && (
               <Row align="center" className={layout.above8} gap={1}>
