@@ -55,6 +55,8 @@ test('a bought yarn is matched from an empty workshop in ounces and inches', asy
   // The way to begin keeps what was chosen; a draw is typed as it is measured.
   await expect(page.getByText(`from ${top}`)).toBeVisible();
   await expect(page.getByRole('button', { name: 'three-ply' })).toHaveAttribute('aria-pressed', 'true');
+  // Yarn that came in teaches nothing of what is spun here.
+  await expect(page.getByText(/^Typical figures, rough until your own skeins tell/)).toBeVisible();
   const draw = page.getByLabel('A draw, in');
   await draw.fill('an arm');
   await expect(page.getByText(/does not read as a length/)).toBeVisible();

@@ -104,7 +104,8 @@ public static class OwnSkeins
 
         OwnSkein? Skein(Guid id)
         {
-            if (!lots.TryGetValue(id, out var lot) || !measures.TryGetValue(id, out var measured))
+            // Yarn that came in tells nothing of what is spun here.
+            if (!lots.TryGetValue(id, out var lot) || lot.MadeBy == StepKind.TakeIn || !measures.TryGetValue(id, out var measured))
             {
                 return null;
             }

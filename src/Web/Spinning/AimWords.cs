@@ -81,7 +81,7 @@ internal static class AimWords
             BeginsBy.Fine => "fine fibre takes more turns.",
             BeginsBy.Short => "only its turns hold so short a fibre.",
             BeginsBy.Plant => "cotton is short and smooth, and only its turns hold it.",
-            _ => "of which fibre it is was not said.",
+            _ => "nobody said which fibre it is.",
         };
 
     /// <summary>So many of what is counted for a draw: <c>4 treadles</c>.</summary>

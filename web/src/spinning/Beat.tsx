@@ -58,7 +58,7 @@ export function Beat({ each, drawMillimetres }: { each: number | null; drawMilli
       {each !== null && drawMillimetres !== null && (
         <>
           <UnitField
-            style={{ width: 160 }}
+            style={{ width: 190 }}
             label="Next hook after"
             unit={units.yarn}
             value={hook}

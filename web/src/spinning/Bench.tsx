@@ -158,7 +158,7 @@ export function Tallies({
           words={Object.fromEntries(of.map((t) => [t, tallyWord[t].toLowerCase()]))}
         />
         <UnitField
-          style={{ width: 165 }}
+          style={{ width: 190 }}
           label="in so much yarn"
           unit={units.yarn}
           value={metres}

@@ -52,7 +52,7 @@ export function Enough({
         <Row align="start" gap={1.5}>
           <TextField
             slotProps={{ htmlInput: { maxLength: 40, autoComplete: 'off' } }}
-            style={{ width: 190 }}
+            style={{ width: 230 }}
             label={`Yarn that is needed, ${units.yarn}`}
             value={length}
             onChange={(e) => {
