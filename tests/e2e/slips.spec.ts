@@ -46,7 +46,7 @@ test('a figure that does not read is refused at its field, in every form, and no
 
   await page.goto(at(`/lots/${code}`));
   await page.getByRole('button', { name: 'Change what is noted' }).click();
-  await refused(/ready-made/, 'cheap', () => page.getByRole('button', { name: 'Note it' }).click());
+  await refused(/Ready-made/, 'cheap', () => page.getByRole('button', { name: 'Note it' }).click());
   await page.getByRole('button', { name: 'Leave it' }).click();
 
   await page.goto(at(`/lots/${code}?do=sell`));

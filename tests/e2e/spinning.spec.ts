@@ -110,10 +110,10 @@ test('is it enough: for a sample, for a thing of the workshop’s own table, and
   await page.getByText('What things usually take').click();
   await page.getByRole('button', { name: 'Change the table' }).click();
   await page.getByLabel('Thing 1').fill('a tea cosy');
-  await page.getByLabel('Metres 1').fill('0');
+  await page.getByLabel('Yarn 1, m').fill('0');
   await page.getByRole('button', { name: 'Keep the table' }).click();
-  await expect(page.getByText(/must be from 1 to 50000|between 1 and 50000/)).toBeVisible();
-  await page.getByLabel('Metres 1').fill('90');
+  await expect(page.getByText(/must be from 1 to 50000|between 1 and 50000|above nothing/)).toBeVisible();
+  await page.getByLabel('Yarn 1, m').fill('90');
   await page.getByRole('button', { name: 'Keep the table' }).click();
   await expect(page.getByText('What things usually take, by this workshop')).toBeVisible();
   await expect(page.getByText(/^It suffices for .*a tea cosy, about 115 m/)).toBeVisible();

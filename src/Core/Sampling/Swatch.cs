@@ -136,6 +136,20 @@ public sealed record Swatch(
     /// <summary>By how much it became shorter, likewise.</summary>
     public double? ShorterPercent => (1 - Before.Rows / After.Rows) * 100;
 
+    /// <summary>Stitches to cast on, or ends to set, for a width of the washed cloth: by the gauge after the wash, for that is what is worn.
+    /// Null where that was not counted.</summary>
+    /// <param name="wideMillimetres">The width wanted, above zero.</param>
+    /// <returns>At least one.</returns>
+    public int? StitchesFor(double wideMillimetres) => Whole(After.Stitches, wideMillimetres);
+
+    /// <summary>Rows or picks for a length of the washed cloth, likewise.</summary>
+    /// <param name="longMillimetres">The length wanted, above zero.</param>
+    /// <returns>At least one.</returns>
+    public int? RowsFor(double longMillimetres) => Whole(After.Rows, longMillimetres);
+
+    private static int? Whole(double? inTenCentimetres, double millimetres) =>
+        inTenCentimetres is { } gauge ? Math.Max(1, (int)Math.Round(gauge * millimetres / 100, MidpointRounding.AwayFromZero)) : null;
+
     /// <summary>By how much it can be drawn out, in percent.</summary>
     public double? StretchPercent => (StretchedMillimetres / RelaxedMillimetres - 1) * 100;
 

@@ -231,7 +231,8 @@ public static class SampleEndpoints
             return Problems.Refused([.. check.Refusals, .. swatch.Refusals, .. judged.Refusals]);
         }
 
-        Note("swatch", SwatchView.Line(StoredSwatch.Read(row.Swatch)), SwatchView.Line(swatch.Value));
+        var unit = context.Workshop.LengthUnit;
+        Note("swatch", SwatchView.Line(StoredSwatch.Read(row.Swatch), unit), SwatchView.Line(swatch.Value, unit));
         Note("judged", Marks(StoredJudged.Read(row.Judged)), Marks(judged.Value));
         Note("draw", row.Draw?.Words(), request.Draw?.Words());
         Note("held", row.Holding?.InWords(), request.Holding?.InWords());

@@ -81,7 +81,7 @@ public sealed record SampleView(
             row.LumpsPer10Metres,
             row.WrapsPlaces,
             Uneven(row),
-            SwatchView.Of(StoredSwatch.Read(row.Swatch)),
+            SwatchView.Of(StoredSwatch.Read(row.Swatch), workshop.LengthUnit),
             StoredJudged.Read(row.Judged),
             Called(
                 row,

@@ -76,12 +76,16 @@ public sealed record SwatchRequest(
 /// <param name="Sentences">What follows.</param>
 public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sentences)
 {
-    internal static SwatchView? Of(Swatch? swatch) => swatch is null ? null : new SwatchView(SwatchRequest.Of(swatch), [.. Words(swatch)]);
+    /// <summary>Stitches are told for so wide a piece, and rows for so long a one, in millimetres.</summary>
+    private static double Piece(LengthUnit unit) => unit == LengthUnit.Inch ? 20 * Length.MillimetresPerInch : 500;
+
+    internal static SwatchView? Of(Swatch? swatch, LengthUnit unit) =>
+        swatch is null ? null : new SwatchView(SwatchRequest.Of(swatch), [.. Words(swatch, unit)]);
 
     /// <summary>A swatch in one line, for its history.</summary>
-    internal static string? Line(Swatch? swatch) => swatch is null ? null : string.Join(" ", Words(swatch));
+    internal static string? Line(Swatch? swatch, LengthUnit unit) => swatch is null ? null : string.Join(" ", Words(swatch, unit));
 
-    private static IEnumerable<string> Words(Swatch s)
+    private static IEnumerable<string> Words(Swatch s, LengthUnit unit)
     {
         var (stitches, rows) = s.Kind == SwatchKind.Woven ? ("ends", "picks") : ("stitches", "rows");
         var on = s.ToolMillimetres is { } tool
@@ -116,6 +120,17 @@ public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sente
         if (shrunk.Length > 0)
         {
             yield return $"The wash made it {string.Join(" and ", shrunk)}.";
+        }
+
+        if (s.StitchesFor(Piece(unit)) is { } castOn)
+        {
+            var piece = unit == LengthUnit.Inch ? "20 in" : "50 cm";
+            var begin =
+                s.Kind == SwatchKind.Woven ? "set"
+                : s.Kind == SwatchKind.Knitted ? "cast on"
+                : "begin with";
+            yield return $"For {piece} of it as it is after the wash {begin} {castOn} {stitches}"
+                + $"{(s.RowsFor(Piece(unit)) is { } high ? $", and make {high} {rows} for {piece} of length" : "")}.";
         }
 
         if (s.StretchPercent is { } stretch)

@@ -115,7 +115,8 @@ public static class EnoughEndpoints
         return TypedResults.Ok(await Usual(db, context, cancellationToken));
     }
 
-    private static Task<string?> Stored(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
+    /// <summary>The workshop's own table of what things usually take; null where it keeps the typical one.</summary>
+    internal static Task<string?> Stored(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         db.Workshops.AsNoTracking().Where(w => w.Id == context.Workshop.WorkshopId).Select(w => w.UsualYarn).SingleAsync(cancellationToken);
 
     internal static async Task<Results<Ok<EnoughView>, ProblemHttpResult>> Enough(

@@ -170,6 +170,7 @@ public static class YarnEndpoints
             way.SpunFrom,
             made,
             cost,
+            StoredUsualYarn.Read(await EnoughEndpoints.Stored(db, context, cancellationToken)),
             context
         );
     }

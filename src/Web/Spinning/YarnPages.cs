@@ -27,6 +27,7 @@ internal static class YarnPages
         string? spunFrom,
         IReadOnlyList<MadeSkein> made,
         NumberFigure? costPer100Grams,
+        IReadOnlyList<UsualYarn> things,
         RequestContext context
     )
     {
@@ -46,7 +47,10 @@ internal static class YarnPages
                 ),
             measured.WrapsPerInch is { } wraps ? AimWords.Class(wraps) : "",
             [.. Known(lot, measured, facts, usual, usualFrom, context), .. Cost(facts, costPer100Grams, context)],
-            [.. Sentences(lot, measured, before, plan, facts, context.Workshop.LengthUnit)],
+            [
+                .. Sentences(lot, measured, before, plan, facts, context.Workshop.LengthUnit),
+                .. Suffices(lot, measured, facts, things, context.Workshop.LengthUnit),
+            ],
             [
                 .. readings.Select(r => new YarnReadingView(
                     r.Id,
@@ -210,6 +214,37 @@ internal static class YarnPages
 
     private static Working Guess(double usual, int yarns) =>
         new("from its wraps, as length or weight was not measured", [new("wrap density", OfYarns(usual, yarns))], Section);
+
+    // The largest are told; who has yarn for a jumper knows about the hat.
+    private const int MostFits = 3;
+
+    // Of a finished yarn what is left of it, against what things usually take.
+    private static IEnumerable<string> Suffices(
+        LotRow lot,
+        YarnMeasures measured,
+        YarnFacts facts,
+        IReadOnlyList<UsualYarn> things,
+        LengthUnit lengths
+    )
+    {
+        if (lot.Form != LotForm.Yarn || lot.UsedUpAt is not null || measured.WrapsPerInch is not { } wraps || facts.Metres is not { } all)
+        {
+            yield break;
+        }
+
+        var metres = lot is { LeftGrams: { } left, MadeGrams: > 0 and var made } ? all * Math.Min(1, left / made) : all;
+        var about = facts.IsGuessed ? "about " : "";
+        var fits = Core.Spinning.Enough.SufficesFor(things, metres, wraps);
+        if (fits.Count > 0)
+        {
+            var most = string.Join(", ", fits.Take(MostFits).Select(t => t.Thing));
+            yield return $"{(facts.IsGuessed ? "About " : "")}{Figures.Metres(metres, lengths)} suffice for {most}.";
+        }
+        else if (Core.Spinning.Enough.Next(things, metres, wraps) is { } next)
+        {
+            yield return $"For {next.Of.Thing} {about}{Figures.Metres(next.MissingMetres, lengths)} are missing.";
+        }
+    }
 
     private static IEnumerable<string> Sentences(
         LotRow lot,

@@ -96,7 +96,10 @@ public static class TakeInEndpoints
 
         var doneAt = request.DoneAt ?? context.Now;
         var mass = MassReader.Read(request.Mass, context.Workshop.Unit, "mass");
-        var parentage = Parentage.Read(request.Breed, "breed");
+        var book = await books.Here(cancellationToken);
+        // Where a breed is asked for people write the fibre, of which there may be no breed.
+        var named = request.Breed is { } written && book.Find(written.Trim()) is null ? FibreNames.Read(written) : null;
+        var parentage = named is null ? Parentage.Read(request.Breed, "breed") : Parentage.Unknown;
         var refusals = mass.Refusals.Concat(parentage.Refusals).ToList();
         if (WorkTime.Check(doneAt, context.Now, "doneAt") is { } never)
         {
@@ -108,13 +111,13 @@ public static class TakeInEndpoints
             return Problems.Refused(refusals);
         }
 
-        var book = await books.Here(cancellationToken);
         if (BreedQuestions.Ask(parentage.Value, book, request.BreedAsWritten, "breed") is { } asked)
         {
             return Problems.Refused([asked]);
         }
 
         var fibre = request.Fibre
+            ?? named
             ?? parentage.Value.Shares.Select(s => book.Find(s.Breed)?.Fibre).FirstOrDefault(f => f is not null)
             ?? Fibre.Wool;
         var check = TakeInRules.Check(

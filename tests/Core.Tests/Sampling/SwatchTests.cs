@@ -18,6 +18,9 @@ public class SwatchTests
         Assert.Empty(Codes(swatch));
         Assert.Equal((4.5, 6.7), (Math.Round(swatch.NarrowerPercent!.Value, 1), Math.Round(swatch.ShorterPercent!.Value, 1)));
         Assert.Equal((50, 80), (Math.Round(swatch.StretchPercent!.Value), Math.Round(swatch.RecoveryPercent!.Value)));
+        // What is cast on goes by the washed cloth.
+        Assert.Equal((110, 150), (swatch.StitchesFor(500), swatch.RowsFor(500)));
+        Assert.Null((swatch with { After = Gauge.None }).StitchesFor(500));
         Assert.Null((swatch with { Before = Gauge.None }).NarrowerPercent);
         Assert.Null((swatch with { StretchedMillimetres = 100 }).RecoveryPercent);
     }

@@ -375,6 +375,7 @@ public class SkeinTests(House house) : IClassFixture<House>
         [
             "Knitted on 4 mm, US 6, old UK 8: 21 stitches and 28 rows before, 22 stitches and 30 rows after the wash, in 10 cm.",
             "The wash made it 4.5 % narrower and 6.7 % shorter.",
+            "For 50 cm of it as it is after the wash cast on 110 stitches, and make 150 rows for 50 cm of length.",
             "It stretches by 50 % and takes 80 % of that back in a minute.",
             "Not for: baby wear.",
             "To be made again: less twist.",

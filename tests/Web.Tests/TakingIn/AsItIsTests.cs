@@ -9,6 +9,27 @@ public class AsItIsTests(House house) : IClassFixture<House>
     private static string? Text(JsonElement of, string name) => of.GetProperty(name).GetString();
 
     [Theory]
+    [InlineData("cotton", "cotton", "")]
+    [InlineData("Musk-ox", "muskOx", "")]
+    [InlineData("nylon", "nylon", "")]
+    [InlineData("linen", "flax", "")]
+    [InlineData("Gotland", "wool", "Gotland")]
+    public async Task A_fibre_is_found_by_its_name_where_a_breed_is_asked_for(string typed, string fibre, string breed)
+    {
+        var ada = await house.Register();
+        var (_, code) = await ada.TakeIn(
+            new
+            {
+                mass = "500",
+                form = "clean",
+                breed = typed,
+            }
+        );
+        var lot = (await ada.Lot(code)).GetProperty("lot");
+        Assert.Equal((fibre, breed), (Text(lot, "fibre"), Text(lot, "parentage")));
+    }
+
+    [Theory]
     [InlineData("skirted", "wash")]
     [InlineData("clean", "card")]
     [InlineData("washed", "dry")]

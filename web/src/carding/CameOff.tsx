@@ -14,7 +14,7 @@ import { useFields } from '../ui/useFields';
 import { formOf, lossWord } from '../ui/words';
 import { keptWord, rolledWord } from './words';
 import { UnitField } from '../ui/UnitField';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 
@@ -47,7 +47,7 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
         count: value,
         one: values.one.trim() || null,
         airy: values.rolled === '' ? null : values.rolled === 'airy',
-        rod: withUnit(values.rod, 'mm'),
+        rod: figureWithUnit(values.rod, 'mm'),
         kept: values.kept,
         bundleOf: values.kept === 'bundled' ? number(values.bundle) : null,
         at: tappedAt(),

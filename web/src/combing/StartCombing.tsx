@@ -19,7 +19,7 @@ import { useFields } from '../ui/useFields';
 import { useCombPlan, useCombs, useCombWays, useFlicks } from './queries';
 import { combsWord, combWayWord, drawnOffWord, endWord } from './words';
 import { UnitField } from '../ui/UnitField';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import typography from '../ui/typography.module.css';
 import styles from './StartCombing.module.css';
 
@@ -78,7 +78,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
     atLeast: number(values.atLeast) ?? 0,
     drawnOff: values.drawnOff,
     dizId,
-    dizMillimetres: dizId ? null : withUnit(values.dizMillimetres, 'mm'),
+    dizMillimetres: dizId ? null : figureWithUnit(values.dizMillimetres, 'mm'),
     startedAt: null,
   };
   const wish = frozen(body);

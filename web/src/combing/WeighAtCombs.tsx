@@ -11,7 +11,7 @@ import { WeightField } from '../ui/WeightField';
 import { number } from '../ui/figures';
 import { Column } from '../ui/layouts';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import { UnitField } from '../ui/UnitField';
 import layout from '../ui/layout.module.css';
 import styles from './WeighAtCombs.module.css';
@@ -52,7 +52,7 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
       what === 'tufts'
         ? { kind: 'weighTufts', mass, loads: count, at }
         : what === 'sliver'
-          ? { kind: 'weighSliver', metres: withUnit(figure, units.yarn) ?? 0, mass, at }
+          ? { kind: 'weighSliver', metres: figureWithUnit(figure, units.yarn) ?? 0, mass, at }
           : what === 'nests'
             ? { kind: 'countNests', count, mass: mass.trim() || null, at }
             : what === 'ends'

@@ -12,7 +12,7 @@ import { ply, type RehearsalForm } from './rehearsalForm';
 import { dyedTopWord } from './words';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 /** A top that was dyed along its length, laid out as strips: straight, split, turned or from the fold. */
@@ -48,7 +48,7 @@ export function DyedTop({ form: { state, plies, set } }: { form: RehearsalForm }
   const lay = () =>
     laying.go({
       along: values.along,
-      gramsPerMetre: withUnit(values.thick, units.supply) ?? 0,
+      gramsPerMetre: figureWithUnit(values.thick, units.supply) ?? 0,
       as: values.as,
       parts: isSplit ? (number(values.parts) ?? 0) : 1,
       plies: plies.length,

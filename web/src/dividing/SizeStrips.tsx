@@ -11,7 +11,7 @@ import { useStripSizes } from './queries';
 import { tornAsWord } from './words';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
 /** How many equal strips a batt or a length of top gives, and what to do with a remainder. */
@@ -21,11 +21,11 @@ export function SizeStrips({ take }: { take?: (mass: string) => void }) {
   const units = useUnits();
   const body: Schema['StripSizesRequest'] = {
     mass: values.mass,
-    width: withUnit(values.width, units.length) ?? 0,
-    length: withUnit(values.length, units.length) ?? 0,
-    strip: withUnit(values.strip, units.length) ?? 0,
+    width: figureWithUnit(values.width, units.length) ?? 0,
+    length: figureWithUnit(values.length, units.length) ?? 0,
+    strip: figureWithUnit(values.strip, units.length) ?? 0,
     as: values.as,
-    gramsPerMetre: values.as === 'pencil' ? withUnit(values.thin, units.supply) : null,
+    gramsPerMetre: values.as === 'pencil' ? figureWithUnit(values.thin, units.supply) : null,
   };
   const told = [values.mass, values.width, values.length, values.strip].every((v) => v.trim() !== '');
   const asked = useSettled(frozen(body));

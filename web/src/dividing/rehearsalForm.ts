@@ -5,7 +5,7 @@ import { frozen, number } from '../ui/figures';
 import { useSettled } from '../ui/useSettled';
 import { useRehearsal } from './queries';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit, withUnit } from '../ui/withUnit';
 
 export interface ColourState {
   name: string;
@@ -119,14 +119,14 @@ export function useRehearsalForm(lots: readonly Schema['LotLine'][]) {
       plain: p.order === 'plain' ? p.plain : null,
       masses: p.masses.trim() ? p.masses.split(';').map((m) => m.trim()) : null,
     })),
-    singlesTex: withUnit(state.singlesTex, 'tex') ?? 0,
-    supplyGramsPerMetre: withUnit(state.supply, units.supply),
-    pieceMillimetres: withUnit(state.piece, units.length),
-    handMillimetres: withUnit(state.hand, units.length) ?? 0,
+    singlesTex: figureWithUnit(state.singlesTex, 'tex') ?? 0,
+    supplyGramsPerMetre: figureWithUnit(state.supply, units.supply),
+    pieceMillimetres: figureWithUnit(state.piece, units.length),
+    handMillimetres: figureWithUnit(state.hand, units.length) ?? 0,
     held: state.held,
     plied: state.plied,
     stitches: whole(state.stitches),
-    millimetresPerStitch: withUnit(state.perStitch, units.length) ?? 0,
+    millimetresPerStitch: figureWithUnit(state.perStitch, units.length) ?? 0,
     takeUpPercent: number(state.takeUp),
   };
   const wish = frozen(body);

@@ -6,7 +6,7 @@ import { type Problem } from '../api/client';
 import { useBreedSearch } from '../api/queries';
 import layout from '../ui/layout.module.css';
 import { Row } from '../ui/layouts';
-import { breedHelp } from '../ui/words';
+import { breedHelp, fibreWord } from '../ui/words';
 
 interface BreedFieldProps {
   value: string;
@@ -14,19 +14,25 @@ interface BreedFieldProps {
   error: Problem | null | undefined;
   /** The person says that a breed the book does not know is meant as it is written. */
   asWritten: () => void;
+  /** Of cotton or nylon there is no breed to tell: a fibre's own name may stand there. */
+  fibres?: boolean;
 }
 
 /** A breed or a cross as people write it. One that the book does not know is asked about, with the answers as taps. */
-export function BreedField({ value, onChange, error, asWritten }: BreedFieldProps) {
+export function BreedField({ value, onChange, error, asWritten, fibres = false }: BreedFieldProps) {
   const typing = value.split('/').at(-1)!.trim();
   const breeds = useBreedSearch(useDeferredValue(typing));
+  const options = [
+    ...(breeds.data?.map((b) => b.breed.name) ?? []),
+    ...(fibres ? Object.values(fibreWord).filter((f) => typing.length > 1 && f.startsWith(typing.toLowerCase())) : []),
+  ];
   const against = error?.at('breed');
   const asked = error?.refusals.find((r) => r.field === 'breed' && r.code === 'unknown-breed');
   return (
     <div>
       <Autocomplete
         freeSolo
-        options={breeds.data?.map((b) => b.breed.name) ?? []}
+        options={[...new Set(options)]}
         filterOptions={(all) => all}
         value={value}
         inputValue={value}

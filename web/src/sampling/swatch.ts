@@ -1,7 +1,7 @@
 import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
 import type { Units } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit, withUnit } from '../ui/withUnit';
 
 /** A swatch as typed; nothing of it is sent while no figure and no word stands there. */
 export interface SwatchForm {
@@ -64,14 +64,14 @@ export function sentSwatch(s: SwatchForm | undefined, units: Units): Schema['Swa
   if (Object.values(typed).every((text) => text.trim() === '')) return null;
   return {
     kind,
-    toolMillimetres: withUnit(s.tool, 'mm'),
+    toolMillimetres: figureWithUnit(s.tool, 'mm'),
     stitches: number(s.stitches),
     rows: number(s.rows),
     stitchesAfter: number(s.stitchesAfter),
     rowsAfter: number(s.rowsAfter),
-    relaxedMillimetres: withUnit(s.relaxed, units.length),
-    stretchedMillimetres: withUnit(s.stretched, units.length),
-    afterMinuteMillimetres: withUnit(s.afterMinute, units.length),
+    relaxedMillimetres: figureWithUnit(s.relaxed, units.length),
+    stretchedMillimetres: figureWithUnit(s.stretched, units.length),
+    afterMinuteMillimetres: figureWithUnit(s.afterMinute, units.length),
     notFor: s.notFor.trim() || null,
     onlyIf: s.onlyIf.trim() || null,
     again: s.again === '' ? null : s.again === 'yes',

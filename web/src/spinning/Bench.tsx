@@ -18,7 +18,7 @@ import { Row } from '../ui/layouts';
 import { joinWord, tallyWord } from './words';
 import { useUnits } from '../api/units';
 import { UnitField } from '../ui/UnitField';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit, withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './Bench.module.css';
@@ -107,7 +107,7 @@ export function Tallies({
         kind: 'countSpun',
         of: what,
         count: number(count) ?? 0,
-        metres: withUnit(metres, units.yarn),
+        metres: figureWithUnit(metres, units.yarn),
         joinedBy: byOf(what),
         at: tappedAt(),
       },

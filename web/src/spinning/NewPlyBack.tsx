@@ -12,7 +12,7 @@ import { WeightField } from '../ui/WeightField';
 import { byWord } from './words';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit, withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import styles from './NewPlyBack.module.css';
 
@@ -66,7 +66,7 @@ export function NewPlyBack({
         wraps: values.wraps,
         degrees: number(values.degrees),
         treadles: number(values.treadles),
-        drawMillimetres: withUnit(values.draw, units.length),
+        drawMillimetres: figureWithUnit(values.draw, units.length),
         changed: values.changed.trim() || null,
         neps: number(values.neps),
         handle: values.handle.trim() || null,

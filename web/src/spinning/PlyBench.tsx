@@ -19,7 +19,7 @@ import { StartPlying } from './StartPlying';
 import { byWord } from './words';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import typography from '../ui/typography.module.css';
 import styles from './PlyBench.module.css';
@@ -65,7 +65,7 @@ function Plying({ run, colour }: { run: RunOf<'ply'>; colour: string }) {
         kind: 'readPlyAngle',
         degrees: number(angle) ?? 0,
         treadles: number(treadles),
-        millimetres: withUnit(length, units.length),
+        millimetres: figureWithUnit(length, units.length),
         at: tappedAt(),
       },
       emptying([angle, setAngle]),

@@ -20,7 +20,7 @@ import { twistWord } from '../ui/words';
 import { plyFromWord, plyWord } from './words';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import typography from '../ui/typography.module.css';
 
 /** What is to be plied of which bobbins: what it gives and how to do it, before anything is begun. */
@@ -69,7 +69,7 @@ export function StartPlying({ lots, wanted }: { lots: readonly Schema['LotLine']
     from: values.from,
     toolId: values.tool.id,
     ratio: values.tool.by === 'turns' ? null : number(values.tool.ratio),
-    drawMillimetres: withUnit(values.length, units.length),
+    drawMillimetres: figureWithUnit(values.length, units.length),
     by: values.tool.by,
     takeUpPercent: number(values.takeUp),
     startedAt: null,

@@ -9,7 +9,7 @@ import { Column, Row } from '../ui/layouts';
 import { useUsualYarn } from './queries';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 import styles from './UsualYarn.module.css';
 
@@ -93,7 +93,7 @@ export function UsualYarn() {
                 variant="contained"
                 disabled={changing.busy}
                 onClick={() =>
-                  changing.go(rows.map((r) => ({ thing: r.thing, metres: withUnit(r.metres, units.yarn) ?? 0 })))
+                  changing.go(rows.map((r) => ({ thing: r.thing, metres: figureWithUnit(r.metres, units.yarn) ?? 0 })))
                 }
               >
                 Keep the table

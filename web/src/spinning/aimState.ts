@@ -2,7 +2,7 @@ import type { Schema } from '../api/client';
 import { number } from '../ui/figures';
 import { noTool, type ToolChoice } from './OnTool';
 import type { Units } from '../api/units';
-import { withUnit } from '../ui/withUnit';
+import { figureWithUnit } from '../ui/withUnit';
 
 /** What stands in the fields of the page, as typed. */
 export interface AimState {
@@ -61,9 +61,9 @@ export const aimRequest = (state: AimState, lotId: string | null, units: Units):
   firmness: state.firmness ?? 'usual',
   ratio: number(state.tool.ratio),
   by: state.tool.by,
-  drawMillimetres: withUnit(state.draw, units.length),
+  drawMillimetres: figureWithUnit(state.draw, units.length),
   mostTreadles: number(state.most),
-  supplyGramsPerMetre: withUnit(state.supply, units.supply),
+  supplyGramsPerMetre: figureWithUnit(state.supply, units.supply),
   trials: state.trials,
 });
 

@@ -178,6 +178,7 @@ export function TakeIn() {
             onChange={(breed) => change({ breed, breedAsWritten: false })}
             error={error}
             asWritten={() => change({ breedAsWritten: true })}
+            fibres
           />
           {!raw && (
             <>

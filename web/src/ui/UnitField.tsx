@@ -1,5 +1,6 @@
 import TextField from '@mui/material/TextField';
-import type { CSSProperties } from 'react';
+import { useState, type CSSProperties } from 'react';
+import { looksLikeFigure } from './withUnit';
 
 interface UnitFieldProps {
   /** Without the unit: what a number alone counts in stands behind it. */
@@ -16,7 +17,9 @@ interface UnitFieldProps {
   style?: CSSProperties;
 }
 
-/** A length, or how heavy something is for its length, as people type it: alone in the field's unit, or with any other. The server reads it. */
+/**
+ * A length, or how heavy something is for its length, as people type it: alone in the field’s unit, or with any other. The server
+ * reads it; what is no figure is said as soon as the field is left. */
 export function UnitField({
   label,
   unit,
@@ -29,6 +32,9 @@ export function UnitField({
   className,
   style,
 }: UnitFieldProps) {
+  const [left, setLeft] = useState(false);
+  const unread = left && value.trim() !== '' && !looksLikeFigure(value) ? 'That does not read as a number.' : null;
+  const against = error ?? unread;
   return (
     <TextField
       slotProps={{
@@ -38,8 +44,10 @@ export function UnitField({
       label={`${label}, ${unit}`}
       value={value}
       onChange={(e) => onChange(e.target.value)}
-      error={!!error}
-      helperText={error ?? help ?? undefined}
+      onFocus={() => setLeft(false)}
+      onBlur={() => setLeft(true)}
+      error={!!against}
+      helperText={against ?? help ?? undefined}
       placeholder={placeholder}
       className={className}
       style={style}

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { Problem, requestBody } from '../api/client';
 import { unreadable, unreadTime } from '../api/unreadable';
 import { frozen, number, range, thawed } from './figures';
-import { withUnit } from './withUnit';
+import { figureWithUnit, withUnit } from './withUnit';
 
 describe('a typed number', () => {
   it('reads with a comma or a point, and is nothing where nothing was typed', () => {
@@ -84,6 +84,16 @@ describe('a request', () => {
 });
 
 describe('a figure with its unit', () => {
+  it('is never sent where it is none', () => {
+    expect(['about ten', 'US 6', '15 cm', '', '-'].map((t) => figureWithUnit(t, 'mm'))).toEqual([
+      NaN,
+      'US 6',
+      '15 cm',
+      null,
+      NaN,
+    ]);
+  });
+
   it('goes out as it was typed, and in the unit of its field where it stands alone', () => {
     expect(
       ['15', '1,5', '4 1/2', '3/8', '15 cm', ' 1 in ', 'far', '', undefined].map((t) => withUnit(t, 'in')),
