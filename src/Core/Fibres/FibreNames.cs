@@ -1,11 +1,11 @@
 namespace EarthyTuft.Core.Fibres;
 
-/// <summary>Fibres by the names that people write where a breed is asked for: of cotton or nylon there is no breed to tell.</summary>
+/// <summary>Fibres by the names that people write where a breed is asked for: of cotton or nylon there is no breed to tell.
+/// What the breed book knows by such a name is found there first.</summary>
 public static class FibreNames
 {
     private static readonly IReadOnlyDictionary<string, Fibre> Others = new Dictionary<string, Fibre>
     {
-        ["linen"] = Fibre.Flax,
         ["muskoxdown"] = Fibre.MuskOx,
         ["qiviut"] = Fibre.MuskOx,
         ["polyamide"] = Fibre.Nylon,

@@ -87,9 +87,11 @@ public static class Figures
             : FormattableString.Invariant($"{gramsPerMetre:0.##} g in a metre");
     }
 
-    /// <summary>What was counted along a yarn: <c>3.2 in 10 m</c>, <c>2.9 in 10 yd</c>.</summary>
-    public static string PerTen(double per10Metres, LengthUnit unit) =>
-        FormattableString.Invariant(
-            $"{per10Metres * (unit == LengthUnit.Inch ? LinearDensity.MetresPerYard : 1):0.#} in 10 {YarnLength.Sign(unit)}"
-        );
+    /// <summary>What was counted along a yarn: <c>3.2 in 10 m</c>, <c>2.9 neps in 10 yd</c>.</summary>
+    /// <param name="what">What was counted; empty where it is said already.</param>
+    public static string PerTen(double per10Metres, LengthUnit unit, string what = "")
+    {
+        var count = per10Metres * (unit == LengthUnit.Inch ? LinearDensity.MetresPerYard : 1);
+        return FormattableString.Invariant($"{count:0.#} {what}{(what.Length > 0 ? " " : "")}in 10 {YarnLength.Sign(unit)}");
+    }
 }

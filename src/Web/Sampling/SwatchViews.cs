@@ -76,8 +76,9 @@ public sealed record SwatchRequest(
 /// <param name="Sentences">What follows.</param>
 public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sentences)
 {
-    /// <summary>Stitches are told for so wide a piece, and rows for so long a one, in millimetres.</summary>
-    private static double Piece(LengthUnit unit) => unit == LengthUnit.Inch ? 20 * Length.MillimetresPerInch : 500;
+    // Stitches are told for so wide a piece, and rows for so long a one.
+    private static (double Millimetres, string Name) Piece(LengthUnit unit) =>
+        unit == LengthUnit.Inch ? (20 * Length.MillimetresPerInch, "20 in") : (500, "50 cm");
 
     internal static SwatchView? Of(Swatch? swatch, LengthUnit unit) =>
         swatch is null ? null : new SwatchView(SwatchRequest.Of(swatch), [.. Words(swatch, unit)]);
@@ -122,15 +123,15 @@ public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sente
             yield return $"The wash made it {string.Join(" and ", shrunk)}.";
         }
 
-        if (s.StitchesFor(Piece(unit)) is { } castOn)
+        var (side, piece) = Piece(unit);
+        if (s.StitchesFor(side) is { } castOn)
         {
-            var piece = unit == LengthUnit.Inch ? "20 in" : "50 cm";
             var begin =
                 s.Kind == SwatchKind.Woven ? "set"
                 : s.Kind == SwatchKind.Knitted ? "cast on"
                 : "begin with";
             yield return $"For {piece} of it as it is after the wash {begin} {castOn} {stitches}"
-                + $"{(s.RowsFor(Piece(unit)) is { } high ? $", and make {high} {rows} for {piece} of length" : "")}.";
+                + $"{(s.RowsFor(side) is { } high ? $", and make {high} {rows} for {piece} of length" : "")}.";
         }
 
         if (s.StretchPercent is { } stretch)

@@ -59,10 +59,23 @@ public sealed record SessionState(
     DateTimeOffset Now,
     double Speed,
     IReadOnlyList<ZoneOffset> ZoneOffsets,
-    string LengthSign = "mm",
-    string Amount = "100 g",
+    string LengthSign,
+    UnitSigns Units,
     bool HasScale = false
 );
+
+/// <summary>What figures that are typed without a unit count in, and what prices are told for.</summary>
+/// <param name="Wide">Of what is wide, such as cards and a winder's round.</param>
+/// <param name="Yarn">Of yarn.</param>
+/// <param name="Supply">How heavy a top or a strip is for its length.</param>
+/// <param name="Amount">What prices and hours are told for.</param>
+public sealed record UnitSigns(string Wide, string Yarn, string Supply, string Amount)
+{
+    internal static UnitSigns Of(LengthUnit lengths, MassUnit masses) =>
+        lengths == LengthUnit.Inch
+            ? new(Length.Sign(LengthUnit.Inch), YarnLength.Sign(lengths), "oz/yd", Mass.Priced(masses).Name)
+            : new(Length.Sign(LengthUnit.Centimetre), YarnLength.Sign(lengths), "g/m", Mass.Priced(masses).Name);
+}
 
 public static class SessionEndpoints
 {
@@ -178,7 +191,9 @@ public static class SessionEndpoints
                 null,
                 clock.GetUtcNow(),
                 clock.SpeedOf(),
-                []
+                [],
+                Length.Sign(LengthUnit.Millimetre),
+                UnitSigns.Of(LengthUnit.Millimetre, MassUnit.Gram)
             );
         }
 
@@ -203,7 +218,7 @@ public static class SessionEndpoints
             clock.SpeedOf(),
             facts is null ? [] : ZoneOffsets.Of(facts.Zone, clock.GetUtcNow()),
             Length.Sign(facts?.LengthUnit ?? LengthUnit.Millimetre),
-            Mass.Priced(facts?.Unit ?? MassUnit.Gram).Name,
+            UnitSigns.Of(facts?.LengthUnit ?? LengthUnit.Millimetre, facts?.Unit ?? MassUnit.Gram),
             facts is not null && await db.Instruments.AnyAsync(i => i.On && i.Kind == InstrumentKind.Scale, cancellationToken)
         );
     }

@@ -177,7 +177,6 @@ internal static class SpinWords
     /// <summary>What was counted, told back to the preparation.</summary>
     public static IEnumerable<string> ToldBack(SpinState state, bool plies, LengthUnit lengths)
     {
-        string Of(string what, SpunCount counted) => Figures.PerTen(counted.Per10Metres!.Value, lengths).Replace(" in ", $" {what} in ");
         if (state.Counts.FirstOrDefault(c => c.Of == SpunTally.Breaks) is { Count: >= SpinRun.ManyBreaks } breaks)
         {
             yield return plies
@@ -185,19 +184,19 @@ internal static class SpinWords
                 : $"It broke {breaks.Count} times: less pull, more twist, or fibre that is too short or tender for so thin a yarn.";
         }
 
-        if (state.Counts.FirstOrDefault(c => c.Of == SpunTally.Neps) is { Per10Metres: >= 3 } neps)
+        if (state.Counts.FirstOrDefault(c => c.Of == SpunTally.Neps) is { Per10Metres: >= 3 and var neps })
         {
-            yield return $"{Of("neps", neps)}: the preparation would gain from combs, or from a lighter load on the cards.";
+            yield return $"{Figures.PerTen(neps, lengths, "neps")}: the preparation would gain from combs, or from a lighter load on the cards.";
         }
 
-        if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Hairs) is { Per10Metres: >= 2 } hairs)
+        if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Hairs) is { Per10Metres: >= 2 and var hairs })
         {
-            yield return $"{Of("hairs", hairs)}: another pass of dehairing before the rest is spun.";
+            yield return $"{Figures.PerTen(hairs, lengths, "hairs")}: another pass of dehairing before the rest is spun.";
         }
 
-        if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Joins) is { Per10Metres: >= 8 } joins)
+        if (state.Counts.FirstOrDefault(c => c.Of is SpunTally.Joins) is { Per10Metres: >= 8 and var joins })
         {
-            yield return $"{Of("joins", joins)}: longer pieces, or a roving, would spare many of them.";
+            yield return $"{Figures.PerTen(joins, lengths, "joins")}: longer pieces, or a roving, would spare many of them.";
         }
     }
 }

@@ -237,7 +237,7 @@ internal static class YarnPages
         var fits = Core.Spinning.Enough.SufficesFor(things, metres, wraps);
         if (fits.Count > 0)
         {
-            var most = string.Join(", ", fits.Take(MostFits).Select(t => t.Thing));
+            var most = string.Join(" or ", fits.Take(MostFits).Select(t => t.Thing));
             yield return $"{(facts.IsGuessed ? "About " : "")}{Figures.Metres(metres, lengths)} suffice for {most}.";
         }
         else if (Core.Spinning.Enough.Next(things, metres, wraps) is { } next)

@@ -10,7 +10,7 @@ public class FibreNamesTests
     [InlineData("Cotton", Fibre.Cotton)]
     [InlineData(" musk ox ", Fibre.MuskOx)]
     [InlineData("sheep's wool", Fibre.Wool)]
-    [InlineData("LINEN", Fibre.Flax)]
+    [InlineData("POLYAMIDE", Fibre.Nylon)]
     [InlineData("12", null)]
     [InlineData("cotton 2", null)]
     [InlineData("cotton / wool", null)]

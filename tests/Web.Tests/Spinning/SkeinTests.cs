@@ -229,10 +229,11 @@ public class SkeinTests(House house) : IClassFixture<House>
         );
         var page = await ada.Get($"/api/lots/{yarn}/yarn");
         var sentences = Texts(page.GetProperty("sentences"));
-        Assert.Equal(3, sentences.Length);
+        Assert.Equal(4, sentences.Length);
         Assert.Contains("it bloomed by 9 %, and 166 m became 160 m (−4 %)", sentences[0]);
         Assert.EndsWith("12 WPI and 28°: matched.", sentences[1]);
         Assert.Contains("socks", sentences[2]);
+        Assert.Equal("160 m suffice for mittens or a hat.", sentences[3]);
         Assert.Equal(
             (2, 27d, 12d),
             (

@@ -115,7 +115,7 @@ public class UnitsTests(House house) : IClassFixture<House>
     {
         var ada = await house.Register();
         await Count(ada, "inch", "ounce");
-        Assert.Equal("an ounce", (await ada.Get("/api/session")).GetProperty("amount").GetString());
+        Assert.Equal("an ounce", (await ada.Get("/api/session")).GetProperty("units").GetProperty("amount").GetString());
         var (lot, code) = await ada.TakeIn(
             new
             {

@@ -7557,13 +7557,9 @@ export interface components {
        *         bench.
        */
       zoneOffsets: components['schemas']['ZoneOffset'][];
-      /**
-       * @description The same for lengths of locks: mm, cm or in.
-       * @default mm
-       */
+      /** @description The same for lengths of locks: mm, cm or in. */
       lengthSign: string;
-      /** @default 100 g */
-      amount: string;
+      units: components['schemas']['UnitSigns'];
       /**
        * @description A scale is listened to in this workshop: what it says has its place before it is heard.
        * @default false
@@ -8322,6 +8318,17 @@ export interface components {
       /** @description As the scale said it. */
       logged: components['schemas']['MassFigure'];
       reference: null | components['schemas']['MassFigure'];
+    };
+    /** @description What figures that are typed without a unit count in, and what prices are told for. */
+    UnitSigns: {
+      /** @description Of what is wide, such as cards and a winder's round. */
+      wide: string;
+      /** @description Of yarn. */
+      yarn: string;
+      /** @description How heavy a top or a strip is for its length. */
+      supply: string;
+      /** @description What prices and hours are told for. */
+      amount: string;
     };
     /** @description What was seen or done to a tool. */
     UpkeepRequest: {

@@ -1,31 +1,13 @@
+import type { Schema } from './client';
 import { useSession } from './queries';
 
-/** What figures that are typed without a unit count in, and what prices are told for. */
-export interface Units {
-  /** Of locks, draws and strips: mm, cm or in. */
-  length: string;
-  /** Of what is wide, such as cards and a winder's round: cm or in. */
-  wide: string;
-  /** Of yarn: m or yd. */
-  yarn: string;
-  /** How heavy a top or a strip is for its length: g/m or oz/yd. */
-  supply: string;
-  /** 100 g, or an ounce. */
-  amount: string;
-}
+/** What figures that are typed without a unit count in, locks, draws and strips among them, and what prices are told for. */
+export type Units = Schema['UnitSigns'] & { length: string };
 
-const unitsOf = (lengthSign: string, amount: string): Units => {
-  const inches = lengthSign === 'in';
-  return {
-    length: lengthSign,
-    wide: inches ? 'in' : 'cm',
-    yarn: inches ? 'yd' : 'm',
-    supply: inches ? 'oz/yd' : 'g/m',
-    amount,
-  };
-};
+const before: Units = { length: 'mm', wide: 'cm', yarn: 'm', supply: 'g/m', amount: '100 g' };
 
+/** As the workshop counts, by its session. */
 export function useUnits(): Units {
   const session = useSession().data;
-  return unitsOf(session?.lengthSign ?? 'mm', session?.amount ?? '100 g');
+  return session ? { length: session.lengthSign, ...session.units } : before;
 }

@@ -28,11 +28,11 @@ const whatWord: Record<What, string> = {
 };
 
 /** The figure beside the weight, where there is one. */
-const beside: Partial<Record<What, { label: string; field: string; whole: boolean }>> = {
-  tufts: { label: 'of how many loads', field: 'loads', whole: true },
-  sliver: { label: 'length of it', field: 'metres', whole: false },
-  nests: { label: 'how many', field: 'count', whole: true },
-  loads: { label: 'how many', field: 'count', whole: true },
+const beside: Partial<Record<What, { label: string; field: string }>> = {
+  tufts: { label: 'of how many loads', field: 'loads' },
+  sliver: { label: 'length of it', field: 'metres' },
+  nests: { label: 'how many', field: 'count' },
+  loads: { label: 'how many', field: 'count' },
 };
 
 /** What else is weighed and counted at the combs, and what it says: the last transfer's tufts, the evenness of the top, what is kept apart. */
@@ -62,6 +62,16 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
                 : { kind: 'countCombLoads', count, at };
     noting.send(command, emptying([mass, setMass], [figure, setFigure]));
   };
+  const typed = (of: { label: string; field: string }) => ({
+    style: { width: 165 },
+    label: of.label,
+    value: figure,
+    onChange: (text: string) => {
+      noting.clearError();
+      setFigure(text);
+    },
+    error: noting.error?.at(of.field),
+  });
   const said = [d.advice, d.sliver, d.apart].filter((s) => s !== '');
   return (
     <div className={styles.weighAtCombs}>
@@ -87,30 +97,11 @@ export function WeighAtCombs({ run, mayLog }: { run: RunOf<'comb'>; mayLog: bool
           }}
           words={whatWord}
         />
-        {extra && what === 'sliver' && (
-          <UnitField
-            style={{ width: 165 }}
-            label={extra.label}
-            unit={units.yarn}
-            value={figure}
-            onChange={(text) => {
-              noting.clearError();
-              setFigure(text);
-            }}
-            error={noting.error?.at(extra.field)}
-          />
-        )}
+        {extra && what === 'sliver' && <UnitField {...typed(extra)} unit={units.yarn} />}
         {extra && what !== 'sliver' && (
           <NumberField
-            style={{ width: 165 }}
-            label={extra.label}
-            whole={extra.whole}
-            value={figure}
-            onChange={(text) => {
-              noting.clearError();
-              setFigure(text);
-            }}
-            error={noting.error?.at(extra.field)}
+            {...typed(extra)}
+            whole
             placeholder={what === 'tufts' ? `${d.loadsTogether}` : undefined}
             shrink={what === 'tufts'}
           />

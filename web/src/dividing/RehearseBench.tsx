@@ -1,7 +1,6 @@
 import Button from '@mui/material/Button';
 import { useState } from 'react';
 import { tappedAt } from '../api/clock';
-import { remove } from '../api/keep';
 import type { Schema } from '../api/client';
 import type { BenchProps } from '../runs/bench';
 import { useBeginRun } from '../runs/beginRun';
@@ -12,7 +11,7 @@ import { RehearsalColours } from './RehearsalColours';
 import { DyedTop } from './DyedTop';
 import { MeasureFields, OrderFields, PlyFields } from './RehearsalFields';
 import { RehearsedView } from './RehearsedView';
-import { kept, keptRehearsal, useRehearsalForm } from './rehearsalForm';
+import { forgetRehearsal, keptRehearsal, useRehearsalForm } from './rehearsalForm';
 import { SizeStrips } from './SizeStrips';
 import { StripRun } from './StripRun';
 import { StripSheet } from './StripSheet';
@@ -31,7 +30,7 @@ export function RehearseBench({ lots, runs }: BenchProps) {
         <Rehearse
           lots={lots}
           close={() => {
-            remove(kept);
+            forgetRehearsal();
             setOpen(false);
           }}
         />

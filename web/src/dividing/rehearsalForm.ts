@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Problem, type Schema } from '../api/client';
-import { read, write } from '../api/keep';
+import { read, remove, write } from '../api/keep';
 import { frozen, number } from '../ui/figures';
 import { useSettled } from '../ui/useSettled';
 import { useRehearsal } from './queries';
@@ -65,12 +65,15 @@ const fresh: State = {
   takeUp: '',
 };
 
-export const kept = 'rehearsal.2';
+const kept = 'rehearsal.2';
+const keptBefore = 'rehearsal';
+
+export const forgetRehearsal = () => [kept, keptBefore].forEach(remove);
 
 /** What a browser keeps of a rehearsal; one from before lengths were typed with a unit held millimetres and grams in a metre. */
 export function keptRehearsal(): State | null | undefined {
   const now = read<State>(kept);
-  const before = now ? null : read<State>('rehearsal');
+  const before = now ? null : read<State>(keptBefore);
   return (
     now ??
     (before && {

@@ -28,7 +28,7 @@ export function AimExactly({ state, set, figure, ratioError, view }: Props) {
           style={{ width: 120 }}
           label="A draw"
           unit={units.length}
-          {...figure('draw', 'drawMillimetres')}
+          {...figure('drawn', 'drawMillimetres')}
           placeholder={view?.draw ?? ''}
           shrink={Boolean(view?.draw)}
         />
@@ -42,8 +42,7 @@ export function AimExactly({ state, set, figure, ratioError, view }: Props) {
           style={{ width: 175 }}
           label="Supply"
           unit={units.supply}
-          {...figure('supply', 'supplyGramsPerMetre')}
-          value={state.supply ?? ''}
+          {...figure('supplied', 'supplyGramsPerMetre')}
           help="how far to draw it out"
         />
         <NumberField

@@ -33,6 +33,10 @@ import { KnownHere } from '../runs/KnownHere';
 import { useUnits } from '../api/units';
 import typography from '../ui/typography.module.css';
 
+/** What stands in an address, where it is one of the words. */
+const oneOf = <T extends string>(words: readonly T[], text: string | null) =>
+  words.find((word) => word === text) ?? null;
+
 /** The yarn that is wanted on one line, each ply-back under it at the same scale, and what to change next. */
 export function AimPage() {
   const [search] = useSearchParams();
@@ -45,8 +49,8 @@ export function AimPage() {
       wraps: search.get('wraps') ?? '',
       degrees: search.get('angle') ?? '',
       plies: search.get('plies') ?? '2',
-      structure: (search.get('structure') as AimState['structure'] | null) ?? 'plain',
-      twist: search.get('twist') as AimState['twist'],
+      structure: oneOf(['plain', 'chain', 'cable'], search.get('structure')) ?? 'plain',
+      twist: oneOf(['s', 'z'], search.get('twist')),
     }),
     [search],
   );
@@ -86,7 +90,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
   const refused = told && asking.error instanceof Problem && !asking.error.isAway ? asking.error : null;
   const view = told && !refused ? asking.data : undefined;
   const figure = (name: AimFigure, sent: string = name) => ({
-    value: state[name],
+    value: state[name] ?? '',
     onChange: (text: string) => set({ [name]: text }),
     error: refused?.at(sent),
   });

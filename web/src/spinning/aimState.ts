@@ -18,10 +18,11 @@ export interface AimState {
   bloom: string;
   takeUp: string;
   tool: ToolChoice;
-  draw: string;
+  /** A draw and the supply as they were typed, with their unit or in the workshop’s. */
+  drawn?: string;
   most: string;
   mass: string;
-  supply: string;
+  supplied?: string;
   trials: Schema['PlyBackRequest'][];
 }
 
@@ -38,10 +39,8 @@ export const freshAim = (): AimState => ({
   bloom: '',
   takeUp: '',
   tool: noTool,
-  draw: '',
   most: '',
   mass: '',
-  supply: '',
   trials: [],
 });
 
@@ -61,14 +60,14 @@ export const aimRequest = (state: AimState, lotId: string | null, units: Units):
   firmness: state.firmness ?? 'usual',
   ratio: number(state.tool.ratio),
   by: state.tool.by,
-  drawMillimetres: figureWithUnit(state.draw, units.length),
+  drawMillimetres: figureWithUnit(state.drawn, units.length),
   mostTreadles: number(state.most),
-  supplyGramsPerMetre: figureWithUnit(state.supply, units.supply),
+  supplyGramsPerMetre: figureWithUnit(state.supplied, units.supply),
   trials: state.trials,
 });
 
 /** The fields of figures by their names in the state. */
-export type AimFigure = 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'draw' | 'most' | 'supply';
+export type AimFigure = 'degrees' | 'plies' | 'extra' | 'density' | 'bloom' | 'takeUp' | 'drawn' | 'most' | 'supplied';
 
 /** The fields of a request that stand on this page: what is refused of others is said below. */
 export const aimFields = [
