@@ -28,7 +28,7 @@ const views = [
         await trial.getByLabel('New ply-back, wraps an inch').fill(wraps);
         await trial.getByLabel('Its angle, °').fill(angle);
         await trial.getByLabel('Treadles for a draw').fill('3');
-        await trial.getByLabel('Of mm').fill('150');
+        await trial.getByLabel('Of, mm').fill('150');
         await trial.getByRole('button', { name: 'Note the ply-back' }).click();
         await p.waitForTimeout(800);
       }
