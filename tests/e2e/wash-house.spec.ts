@@ -75,11 +75,17 @@ test.describe('at sixty times the speed', () => {
           readings: mine.details.baths[0].readings as number,
         };
       };
-      for (const share of [1 / 3, 0.5, 0.7]) {
+      // How near the forecast is over many baths is measured by ./bench (median 3 % at a third); one bath may be off by more, and the
+      // further it has cooled the less.
+      for (const [share, most] of [
+        [1 / 3, 0.08],
+        [0.5, 0.03],
+        [0.7, 0.02],
+      ] as const) {
         await expect.poll(() => houseTime(page), { timeout: 60_000 }).toBeGreaterThan(poured + share * soak * 60_000);
         const now = await forecast();
         expect(now.readings).toBeGreaterThan(5);
-        expect(Math.abs(now.liftBy - truth) / 60_000, `at ${share.toFixed(2)} of the soak`).toBeLessThan(0.03 * soak);
+        expect(Math.abs(now.liftBy - truth) / 60_000, `at ${share.toFixed(2)} of the soak`).toBeLessThan(most * soak);
       }
 
       // Another screen shows the same clock, and the alarm comes everywhere before the floor is reached.
