@@ -99,7 +99,10 @@ public static class BlendNotes
             (BlendNote.UnlikeFineness, microns.Length > 1 && microns.Max() > UnlikeFineness * microns.Min()),
             (
                 BlendNote.WearsWell,
-                strong >= Strengthening.Low - Tolerance && strong <= Strengthening.High + Tolerance && Share(f => f == Fibre.Wool) > 0.5
+                components.All(c => c.Composition.SharesKnown)
+                    && strong >= Strengthening.Low - Tolerance
+                    && strong <= Strengthening.High + Tolerance
+                    && Share(f => f == Fibre.Wool) > 0.5
             ),
             (BlendNote.FeltsUnevenly, felting > SmallShare && tame > SmallShare),
             (BlendNote.Felts, felting > 1 - Tolerance),

@@ -81,7 +81,8 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Session, double Logged,
     /// <summary>
     /// Brings a weighing to reference mass: <c>m * s</c> with <c>s = (1 + R65) / (1 + R)</c>, and
     /// <c>u^2 = s^2 [step^2/12 + (0.001 m)^2] + g^2</c>, <c>g = s m uR / (1 + R)</c> (docs/craft.md, section 4).
-    /// In the grease only the clean fraction c takes part: <c>m (1 + c (s - 1))</c>, and not knowing c widens the first part.
+    /// In the grease only the clean fraction c takes part: <c>m (1 + c (s - 1))</c>, and not knowing c widens the first part; so does not
+    /// knowing the shares of a kit.
     /// </summary>
     /// <param name="weighing">What was logged.</param>
     /// <param name="nature">What was weighed.</param>
@@ -100,19 +101,28 @@ public sealed record ReferenceWeighing(Guid Id, DateOnly Session, double Logged,
             return new ReferenceWeighing(weighing.Id, weighing.Session, m, m, scale, 0) { Step = weighing.ScaleStep.Grams };
         }
 
-        var (r, uR) = weighing.State switch
-        {
-            WeighingState.Warm => (fibre.Regain(WarmHumidity), WarmUncertainty),
-            WeighingState.AsSold => (fibre.Allowance(nature.Preparation), fibre.RegainUncertainty(false)),
-            _ when weighing.HumidityPercent is { } humidity => (fibre.Regain(humidity), fibre.RegainUncertainty(true)),
-            _ => (fibre.Regain(Regain.ReferenceHumidity), fibre.RegainUncertainty(false)),
-        };
-        var s = (1 + fibre.Regain(Regain.ReferenceHumidity)) / (1 + r);
+        double Regain(Composition of) =>
+            weighing.State switch
+            {
+                WeighingState.Warm => of.Regain(WarmHumidity),
+                WeighingState.AsSold => of.Allowance(nature.Preparation),
+                _ => of.Regain(weighing.HumidityPercent ?? Fibres.Regain.ReferenceHumidity),
+            };
+        var r = Regain(fibre);
+        var uR =
+            weighing.State == WeighingState.Warm
+                ? WarmUncertainty
+                : fibre.RegainUncertainty(weighing.State != WeighingState.AsSold && weighing.HumidityPercent is not null);
+        var s = (1 + fibre.Regain(Fibres.Regain.ReferenceHumidity)) / (1 + r);
         var clean = nature.CleanFraction?.Middle ?? 1;
         var cleanSpread = nature.CleanFraction?.Spread ?? 0;
         var factor = 1 + (clean * (s - 1));
         var still = weighing.State == WeighingState.Provisional ? ProvisionalUncertainty * m : 0;
-        var own = (factor * factor * scale) + Math.Pow(m * (s - 1) * cleanSpread, 2) + (still * still);
+        var own =
+            (factor * factor * scale)
+            + Math.Pow(m * (s - 1) * cleanSpread, 2)
+            + (still * still)
+            + Math.Pow(m * fibre.SharesUncertainty(Regain), 2);
         return new ReferenceWeighing(weighing.Id, weighing.Session, m, m * factor, own, clean * s * m * uR / (1 + r))
         {
             Step = weighing.ScaleStep.Grams,

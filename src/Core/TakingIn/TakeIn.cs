@@ -78,9 +78,6 @@ public static class TakeInRules
         );
     }
 
-    /// <summary>How far the shares of a blend may be from 100 %: labels are rounded.</summary>
-    public const double SharesOff = 1;
-
     /// <summary>What can come in, the usual first. What was opened in the grease comes in as skirted.</summary>
     public static readonly IReadOnlyList<LotForm> Forms =
     [
@@ -102,14 +99,15 @@ public static class TakeInRules
 
     /// <summary>Checks what comes in.</summary>
     /// <param name="command">The fibre.</param>
-    /// <returns>The command unchanged, or <c>empty-lot</c>, <c>too-heavy</c>, <c>wrong-form</c>, <c>not-a-hundred</c>, <c>too-many</c>,
+    /// <returns>The command unchanged, or <c>empty-lot</c>, <c>too-heavy</c>, <c>wrong-form</c>, <c>not-a-hundred</c>, <c>not-all</c>, <c>too-many</c>,
     /// <c>not-a-breed</c>, <c>in-the-grease</c>, <c>in-the-future</c>, <c>out-of-range</c>.</returns>
     public static Result<TakeInCommand> Check(TakeInCommand command)
     {
         var fleece = command.Form.IsGreasy();
         var heaviest = fleece ? HeaviestFleece : HeaviestBag;
-        var shares = command.Parts.Sum(p => p.Percent);
-        return new Guard()
+        var parts = ToldParts.Read([.. command.Parts.Select(p => new ToldPart(p.Fibre, p.Breed, p.Percent, null))], command.Form);
+        return parts
+            .Refusals.Aggregate(new Guard(), (guard, refusal) => guard.Add(refusal))
             .Need(command.Weight > Mass.Zero, "mass", "empty-lot", "is nothing: weigh it, or write what the seller wrote")
             .Need(
                 command.Weight <= heaviest,
@@ -123,31 +121,6 @@ public static class TakeInRules
                 )
             )
             .Need(Forms.Contains(command.Form), "form", "wrong-form", "is not something that comes in: take it in as what it was before")
-            .Need(
-                command.Parts.Count <= Composition.MostParts,
-                "parts",
-                "too-many",
-                $"is too long: at most {Composition.MostParts} parts are told apart"
-            )
-            .Need(
-                command.Parts.All(p => p.Percent > 0 && p.Percent <= 100),
-                "parts",
-                "out-of-range",
-                "holds a share that is nothing, or above 100 %"
-            )
-            .Need(
-                command.Parts.All(p => p.Breed.Length <= 60 && !p.Breed.Contains('+', StringComparison.Ordinal)),
-                "parts",
-                "not-a-breed",
-                "names a breed that does not read: at most 60 letters, without a plus sign"
-            )
-            .Need(
-                command.Parts.Count == 0 || Math.Abs(shares - 100) <= SharesOff,
-                "parts",
-                "not-a-hundred",
-                FormattableString.Invariant($"makes {shares:0.#} % and not 100")
-            )
-            .Need(command.Parts.Count == 0 || !fleece, "parts", "in-the-grease", "cannot be in the grease: a fleece is of one fibre")
             .Need(command.ShornOn is not { } shorn || shorn <= command.TakenInOn, "shornOn", "in-the-future", "is after the day it came in")
             .Need(
                 command.ShornOn is not { } day || day >= WorkTime.Earliest,

@@ -67,7 +67,7 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
         return null;
     }
 
-    /// <summary>Parts of a blend: <c>60 wool Gotland + 40 silk</c>.</summary>
+    /// <summary>Parts of a blend: <c>60 wool Gotland + 40 silk</c>, or <c>wool Gotland + silk</c> where nobody knows the shares.</summary>
     public IReadOnlyList<LabelPart> Parts(string column)
     {
         var text = Text(column, 900).Trim();
@@ -77,25 +77,28 @@ internal sealed class CellReader(Func<string, string> cell, bool commaParts)
         }
 
         var parts = new List<LabelPart>();
-        foreach (
-            var words in text.Split('+', StringSplitOptions.TrimEntries)
-                .Select(p => p.Split(' ', 3, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
-        )
+        foreach (var part in text.Split('+', StringSplitOptions.TrimEntries))
         {
-            if (
-                words.Length < 2
-                || !double.TryParse(words[0], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var percent)
-                || !Hyphenated<Fibre>.ByWord.TryGetValue(words[1], out var fibre)
-            )
+            var words = Words(part, 2);
+            double? percent = null;
+            if (words.Length > 0 && double.TryParse(words[0], NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var share))
+            {
+                (percent, words) = (share, words.Length > 1 ? Words(words[1], 2) : []);
+            }
+
+            if (words.Length == 0 || !Hyphenated<Fibre>.ByWord.TryGetValue(words[0], out var fibre))
             {
                 Refuse(column, "not-readable", "does not read: write it as \u201C60 wool Gotland + 40 silk\u201D");
                 return [];
             }
 
-            parts.Add(new LabelPart(fibre, words.Length > 2 ? words[2] : "", percent));
+            parts.Add(new LabelPart(fibre, words.Length > 1 ? words[1] : "", percent));
         }
 
         return parts;
+
+        static string[] Words(string of, int most) =>
+            of.Split(' ', most, StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
     }
 
     public T Need<T>(string column)

@@ -223,7 +223,9 @@ public sealed record WeighLogRow
                 string.Join(
                     " + ",
                     MadeOf.Select(p =>
-                        FormattableString.Invariant($"{p.Percent:0.######} {p.Fibre.Hyphened()}{(p.Breed.Length > 0 ? " " + p.Breed : "")}")
+                        FormattableString
+                            .Invariant($"{p.Percent:0.######} {p.Fibre.Hyphened()}{(p.Breed.Length > 0 ? " " + p.Breed : "")}")
+                            .TrimStart()
                     )
                 )
             ),

@@ -134,7 +134,7 @@ public sealed class LotRow : IWorkshopOwned
 
     /// <summary>Notes what it is made of.</summary>
     public void Compose(Composition composition) =>
-        (Fibre, Parentage, Parts) = (composition.Main, composition.Parentage().Write(), StoredComposition.Write(composition));
+        (Fibre, Parentage, Parts) = (composition.Main, composition.WrittenParentage(), StoredComposition.Write(composition));
 
     public Reserve? Reserve => ReservedGrams is { } grams ? new Reserve(Mass.FromGrams(grams), ReservedFor ?? "") : null;
 

@@ -10,7 +10,8 @@ namespace EarthyTuft.Data.Store;
 /// </summary>
 public static class StoredComposition
 {
-    private const int Version = 1;
+    // Since the second version it is told where nobody knows the shares.
+    private const int Version = 2;
 
     private static readonly JsonSerializerOptions Json = new(JsonSerializerDefaults.Web) { Converters = { new JsonStringEnumConverter() } };
 
@@ -18,7 +19,10 @@ public static class StoredComposition
     public static string? Write(Composition composition) =>
         !composition.IsMixed
             ? null
-            : JsonSerializer.Serialize(new Payload(Version, [.. composition.Parts.Select(p => new Part(p.Fibre, p.Breed, p.Share))]), Json);
+            : JsonSerializer.Serialize(
+                new Payload(Version, [.. composition.Parts.Select(p => new Part(p.Fibre, p.Breed, p.Share))], composition.SharesKnown),
+                Json
+            );
 
     /// <summary>The composition of a lot from what is stored of it.</summary>
     public static Composition Read(string? stored, Fibre fibre, string parentage)
@@ -29,12 +33,12 @@ public static class StoredComposition
         }
 
         var payload = JsonSerializer.Deserialize<Payload>(stored, Json)!;
-        return payload.V == Version
-            ? Composition.Read([.. payload.Parts.Select(p => new FibrePart(p.Fibre, p.Breed, p.Share))]).Value
+        return payload.V <= Version
+            ? Composition.Read([.. payload.Parts.Select(p => new FibrePart(p.Fibre, p.Breed, p.Share))], payload.SharesKnown).Value
             : throw new NotSupportedException($"A composition of version {payload.V} was written by a later release.");
     }
 
-    private sealed record Payload(int V, IReadOnlyList<Part> Parts);
+    private sealed record Payload(int V, IReadOnlyList<Part> Parts, bool SharesKnown = true);
 
     private sealed record Part(Fibre Fibre, string Breed, double Share);
 }

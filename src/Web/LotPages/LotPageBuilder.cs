@@ -264,7 +264,8 @@ public static class LotPageBuilder
             Holdings.Of(lot.Form),
             lot.SupplyGramsPerMetre is { } supply && left is { } there
                 ? $"{Figures.Supply(supply, workshop.LengthUnit)}: {Figures.Metres(there.Mass.Grams / supply, workshop.LengthUnit)}"
-                : null
+                : null,
+            lot.MadeBy == StepKind.TakeIn && lot.Composition.IsMixed
         );
     }
 
@@ -286,23 +287,25 @@ public static class LotPageBuilder
         new(
             part.Fibre,
             part.Breed,
-            Figures.PercentFigure(
-                label.Percent / 100,
-                Provenance.Reckoned,
-                new Working(
-                    "its rested weight / that of all: oven-dry share * (1 + regain at 65 %), shares making a whole",
-                    [
-                        new("of the oven-dry mass", Figures.Percent(part.Share)),
-                        new(
-                            "regain at 65 %",
-                            Regain.IsKnown(part.Fibre)
-                                ? Figures.Percent(Regain.At(part.Fibre, Regain.ReferenceHumidity))
-                                : "not known, counted as none \u00B1 2 %"
-                        ),
-                    ],
-                    Figures.BalanceSource
+            label.Percent is { } percent
+                ? Figures.PercentFigure(
+                    percent / 100,
+                    Provenance.Reckoned,
+                    new Working(
+                        "its rested weight / that of all: oven-dry share * (1 + regain at 65 %), shares making a whole",
+                        [
+                            new("of the oven-dry mass", Figures.Percent(part.Share)),
+                            new(
+                                "regain at 65 %",
+                                Regain.IsKnown(part.Fibre)
+                                    ? Figures.Percent(Regain.At(part.Fibre, Regain.ReferenceHumidity))
+                                    : "not known, counted as none \u00B1 2 %"
+                            ),
+                        ],
+                        Figures.BalanceSource
+                    )
                 )
-            )
+                : null
         );
 
     private static async Task<ILookup<Guid, CorrectionView>> Corrections(

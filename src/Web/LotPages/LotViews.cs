@@ -43,13 +43,15 @@ public sealed record LotHead(
     IReadOnlyList<StepKind> Trials,
     KnownFeltingView Felting,
     IReadOnlyList<Holding> Holdings,
-    string? Supply
+    string? Supply,
+    bool MayTellParts
 );
 
 /// <summary>A part of what a lot is made of, where there are several.</summary>
 /// <param name="Breed">Its breed or cross, empty when unknown.</param>
-/// <param name="Share">Its share by weight as it lies there; of the oven-dry mass in its working.</param>
-public sealed record PartView(Fibre Fibre, string Breed, NumberFigure Share);
+/// <param name="Share">Its share by weight as it lies there, of the oven-dry mass in its working; null where nobody knows the
+/// shares.</param>
+public sealed record PartView(Fibre Fibre, string Breed, NumberFigure? Share);
 
 /// <summary>A part kept for a project.</summary>
 /// <param name="Free">What else may be taken without a word.</param>

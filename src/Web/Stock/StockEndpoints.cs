@@ -55,6 +55,7 @@ public sealed record ReserveRequest([property: StringLength(60)] string? Mass, [
 /// <param name="WeighedLength">Of top, roving or a strip a length that was weighed, as typed: "1 m", "20 in"; with its weight it tells how
 /// long all of it is.</param>
 /// <param name="WeighedMass">And what that length weighs, as typed.</param>
+/// <param name="Parts">What a blend or a kit that came in is made of: of a kit whose shares nobody knew, what its parts weigh.</param>
 public sealed record LotFactsRequest(
     [property: StringLength(80)] string? Animal = null,
     [property: StringLength(60)] string? Colour = null,
@@ -64,7 +65,8 @@ public sealed record LotFactsRequest(
     [property: StringLength(200)] string? Breed = null,
     bool BreedAsWritten = false,
     [property: StringLength(40)] string? WeighedLength = null,
-    [property: StringLength(40)] string? WeighedMass = null
+    [property: StringLength(40)] string? WeighedMass = null,
+    [property: MaxLength(12)] IReadOnlyList<PartRequest>? Parts = null
 );
 
 /// <summary>What became of it.</summary>
@@ -256,6 +258,31 @@ public static class StockEndpoints
                     parentage.Value,
                     book,
                     (changed, from) => Note(db, context, changed.Id, "breed", from, changed.Parentage, because),
+                    cancellationToken
+                );
+            }
+        }
+
+        if (request.Parts is { Count: > 0 } told)
+        {
+            if (lot.MadeBy != StepKind.TakeIn || !lot.Composition.IsMixed)
+            {
+                return Problems.Refused("parts", "not-here", "Only what came in as a blend or a kit is told its parts.");
+            }
+
+            var parts = PartRequest.Read(told, lot.Form, context.Workshop.Unit);
+            if (parts.IsRefused)
+            {
+                return Problems.Refused(parts.Refusals);
+            }
+
+            if (Composition.OfLabel(parts.Value) is var composition && !composition.Equals(lot.Composition))
+            {
+                await BreedChange.OfParts(
+                    db,
+                    lot,
+                    composition,
+                    (changed, from) => Note(db, context, changed.Id, "made of", from, changed.Parentage, because),
                     cancellationToken
                 );
             }

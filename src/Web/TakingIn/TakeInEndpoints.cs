@@ -10,15 +10,12 @@ using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Hosting;
+using EarthyTuft.Web.Lots;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.TakingIn;
-
-/// <summary>A part of a blend that comes in.</summary>
-/// <param name="Percent">Its share of the weight; all of them make 100.</param>
-public sealed record TakenInPartRequest(Fibre Fibre, double Percent, [property: StringLength(200)] string? Breed = null);
 
 /// <summary>Fibre at the door, raw or as far as somebody else has prepared it. Only the weight is needed.</summary>
 /// <param name="Form">What it is: raw fleece, washed, top and so on.</param>
@@ -49,7 +46,7 @@ public sealed record TakeInRequest(
     LotForm Form = LotForm.Raw,
     [property: StringLength(300)] string? Before = null,
     bool Dyed = false,
-    [property: MaxLength(12)] IReadOnlyList<TakenInPartRequest>? Parts = null,
+    [property: MaxLength(12)] IReadOnlyList<PartRequest>? Parts = null,
     bool MassAsWritten = false
 );
 
@@ -100,7 +97,8 @@ public static class TakeInEndpoints
         // Where a breed is asked for people write the fibre, of which there may be no breed.
         var named = request.Breed is { } written && book.Find(written.Trim()) is null ? FibreNames.Read(written) : null;
         var parentage = named is null ? Parentage.Read(request.Breed, "breed") : Parentage.Unknown;
-        var refusals = mass.Refusals.Concat(parentage.Refusals).ToList();
+        var parts = PartRequest.Read(request.Parts ?? [], request.Form, context.Workshop.Unit);
+        var refusals = mass.Refusals.Concat(parentage.Refusals).Concat(parts.Refusals).ToList();
         if (WorkTime.Check(doneAt, context.Now, "doneAt") is { } never)
         {
             refusals.Add(never);
@@ -124,7 +122,7 @@ public static class TakeInEndpoints
             new TakeInCommand(mass.Value, parentage.Value, fibre, request.ShornOn, context.DayOf(doneAt), request.Price)
             {
                 Form = request.Form,
-                Parts = [.. (request.Parts ?? []).Select(p => new LabelPart(p.Fibre, p.Breed?.Trim() ?? "", p.Percent))],
+                Parts = parts.Value,
             }
         );
         if (check.IsRefused)

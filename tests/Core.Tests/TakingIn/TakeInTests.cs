@@ -40,7 +40,7 @@ public class TakeInTests
             {
                 var blend = Composition.OfLabel([new(Fibre.Wool, "Gotland", wool), new(Fibre.Silk, "", 100 - wool)]);
                 var label = blend.Label.ToDictionary(p => p.Fibre, p => p.Percent);
-                Assert.Equal(wool, label[Fibre.Wool], 1e-9);
+                Assert.Equal(wool, label[Fibre.Wool]!.Value, 1e-9);
                 Assert.Equal(1, blend.Parts.Sum(p => p.Share), 1e-12);
             });
 

@@ -287,4 +287,109 @@ public class AsItIsTests(House house) : IClassFixture<House>
         Assert.Equal(log, (await bea.Send(HttpMethod.Get, "/api/weigh-log")).Text);
         Assert.Equal(2, (await bea.Lot(code)).GetProperty("lot").GetProperty("parts").GetArrayLength());
     }
+
+    [Fact]
+    public async Task A_kit_of_unknown_shares_comes_in_is_carded_and_is_weighed_out_later()
+    {
+        var ada = await house.Register();
+        var (kit, code) = await ada.TakeIn(
+            new
+            {
+                mass = "120",
+                form = "clean",
+                parts = new object[] { new { fibre = "wool", breed = "Merino" }, new { fibre = "silk" }, new { fibre = "nylon" } },
+            }
+        );
+        var lot = (await ada.Lot(code)).GetProperty("lot");
+        Assert.Equal("Merino / Silk / Nylon", Text(lot, "parentage"));
+        Assert.True(lot.GetProperty("mayTellParts").GetBoolean());
+        Assert.All(lot.GetProperty("parts").EnumerateArray(), p => Assert.Equal(JsonValueKind.Null, p.GetProperty("share").ValueKind));
+
+        var (_, batt) = await ada.Log(
+            new
+            {
+                step = "card",
+                from = new[]
+                {
+                    new
+                    {
+                        lotId = kit,
+                        mass = "60 g",
+                        rest = "there",
+                    },
+                },
+                to = new[] { new { form = "batt", mass = "59" } },
+            }
+        );
+        Assert.Equal("Merino / Silk / Nylon", Text((await ada.Lot(batt)).GetProperty("lot"), "parentage"));
+        var log = (await ada.Send(HttpMethod.Get, "/api/weigh-log")).Text;
+        Assert.Contains("wool Merino + silk + nylon", log);
+        var bea = await house.Register();
+        (await bea.Send(HttpMethod.Post, "/api/weigh-log/import", new StringContent(log, System.Text.Encoding.UTF8, "text/csv"))).Expect(
+            200
+        );
+        Assert.Equal(log, (await bea.Send(HttpMethod.Get, "/api/weigh-log")).Text);
+
+        object Weights(params (string Fibre, string? Breed, string? Weight)[] parts) =>
+            new
+            {
+                parts = parts.Select(p => new
+                {
+                    fibre = p.Fibre,
+                    breed = p.Breed,
+                    weight = p.Weight,
+                }),
+                because = "weighed out",
+            };
+        var facts = $"/api/lots/{kit}/facts";
+        Assert.Equal(
+            ["parts not-all"],
+            (
+                await ada.Send(HttpMethod.Patch, facts, Weights(("wool", "Merino", "60 g"), ("silk", null, null), ("nylon", null, "30 g")))
+            ).Refused()
+        );
+        Assert.Equal(422, (await ada.Send(HttpMethod.Patch, facts, Weights(("wool", "Merino", "much"), ("silk", null, "30 g")))).Status);
+        (
+            await ada.Send(HttpMethod.Patch, facts, Weights(("wool", "Merino", "60 g"), ("silk", null, "30 g"), ("nylon", null, "30 g")))
+        ).Expect(204);
+        foreach (var one in new[] { code, batt })
+        {
+            var page = await ada.Lot(one);
+            Assert.Equal("Merino 50 / Nylon 25 / Silk 25", Text(page.GetProperty("lot"), "parentage"));
+            Assert.Equal(
+                ["50 %", "25 %", "25 %"],
+                page.GetProperty("lot").GetProperty("parts").EnumerateArray().Select(p => Text(p.GetProperty("share"), "text")!)
+            );
+            Assert.Contains(page.GetProperty("changes").EnumerateArray(), c =>
+                (Text(c, "what"), Text(c, "from"), Text(c, "because")) == ("made of", "Merino / Silk / Nylon", "weighed out")
+            );
+        }
+
+        // What is left is carded as well, and both batts are rolled as one: a bundle, whose parts are still told.
+        var (second, _) = await ada.Log(
+            new
+            {
+                step = "card",
+                from = new[] { new { lotId = kit, all = true } },
+                to = new[] { new { form = "batt", mass = "58" } },
+            }
+        );
+        var made = (await ada.Lot(batt)).GetProperty("lot").GetProperty("id").GetGuid();
+        var (_, bundle) = await ada.Log(
+            new
+            {
+                step = "join",
+                from = new[] { new { lotId = made }, new { lotId = second } },
+                to = new[] { new { form = "batt" } },
+            }
+        );
+        var whole = await ada.Lot(bundle);
+        Assert.Equal("Merino 50 / Nylon 25 / Silk 25", Text(whole.GetProperty("lot"), "parentage"));
+        Assert.Equal("117 g", Text(whole.GetProperty("lot").GetProperty("left"), "text"));
+        Assert.Contains("rolledFromTheSide", whole.GetProperty("lot").GetProperty("holdings").EnumerateArray().Select(h => h.GetString()));
+        Assert.Equal(
+            ["parts not-here"],
+            (await ada.Send(HttpMethod.Patch, $"/api/lots/{made}/facts", Weights(("wool", null, "30 g")))).Refused()
+        );
+    }
 }

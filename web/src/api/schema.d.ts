@@ -4922,6 +4922,8 @@ export interface components {
       weighedLength?: null | string;
       /** @description And what that length weighs, as typed. */
       weighedMass?: null | string;
+      /** @description What a blend or a kit that came in is made of: of a kit whose shares nobody knew, what its parts weigh. */
+      parts?: null | components['schemas']['PartRequest'][];
     };
     /**
      * @description What a lot is at the moment.
@@ -4987,6 +4989,7 @@ export interface components {
       felting: components['schemas']['KnownFeltingView'];
       holdings: components['schemas']['Holding'][];
       supply: null | string;
+      mayTellParts: boolean;
     };
     LotLine: {
       /** Format: uuid */
@@ -5256,13 +5259,27 @@ export interface components {
      * @enum {unknown}
      */
     Otherwise: 'draw' | 'plies' | 'thickness' | 'twist' | 'spinner' | 'preparer' | 'day' | 'amount';
+    /**
+     * @description A part of a blend or a kit. All parts have a share, or all are weighed, or none has either: then nobody knows the
+     *         shares.
+     */
+    PartRequest: {
+      fibre: components['schemas']['Fibre'];
+      /**
+       * Format: double
+       * @description Its share of the weight; all of them make 100.
+       */
+      percent?: null | number;
+      breed?: null | string;
+      /** @description What it weighs, as typed, any unit. */
+      weight?: null | string;
+    };
     /** @description A part of what a lot is made of, where there are several. */
     PartView: {
       fibre: components['schemas']['Fibre'];
       /** @description Its breed or cross, empty when unknown. */
       breed: string;
-      /** @description Its share by weight as it lies there; of the oven-dry mass in its working. */
-      share: components['schemas']['NumberFigure'];
+      share: null | components['schemas']['NumberFigure'];
     };
     /** @description One pass that led to a lot. */
     PassView: {
@@ -8091,7 +8108,7 @@ export interface components {
       /** @default false */
       dyed: boolean;
       /** @description Of a blend: what is in it. */
-      parts?: null | components['schemas']['TakenInPartRequest'][];
+      parts?: null | components['schemas']['PartRequest'][];
       /**
        * @description It weighs so, though the breed's fleeces are far lighter; else it is asked about.
        * @default false
@@ -8105,16 +8122,6 @@ export interface components {
       lotId: string;
       code: string;
       logged: components['schemas']['MassFigure'];
-    };
-    /** @description A part of a blend that comes in. */
-    TakenInPartRequest: {
-      fibre: components['schemas']['Fibre'];
-      /**
-       * Format: double
-       * @description Its share of the weight; all of them make 100.
-       */
-      percent: number;
-      breed?: null | string;
     };
     /**
      * @description How the web comes off the cloth.

@@ -1,9 +1,11 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import { useState } from 'react';
 import { api, type Schema } from '../api/client';
 import { refreshLog, useSession } from '../api/queries';
 import { AnimalField } from '../fields/AnimalField';
 import { BreedField } from '../fields/BreedField';
+import { PartsOfABlend, sentParts, type Part } from '../fields/PartsOfABlend';
 import { number } from '../ui/figures';
 import { ProblemNotice } from '../ui/Notices';
 import { NumberField } from '../ui/NumberField';
@@ -20,6 +22,9 @@ import typography from '../ui/typography.module.css';
 export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => void }) {
   const units = useUnits();
   const session = useSession();
+  const [told] = useState<readonly Part[]>(() =>
+    lot.mayTellParts ? lot.parts.map((p) => ({ fibre: p.fibre, breed: p.breed, share: p.share?.text ?? '' })) : [],
+  );
   const saving = useChange(
     (form: typeof fresh) =>
       api.PATCH('/api/lots/{id}/facts', {
@@ -33,6 +38,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           readyMade: number(form.price),
           weighedLength: withUnit(form.length, units.yarn),
           weighedMass: form.mass.trim() || null,
+          parts: form.parts === fresh.parts ? null : sentParts(form.parts),
           because: form.because || null,
         },
       }),
@@ -50,6 +56,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
     price: '',
     length: '',
     mass: '',
+    parts: told,
     because: '',
   };
   const { values, set, field, text } = useFields(fresh, saving);
@@ -66,12 +73,20 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         </>
       }
     >
-      <BreedField
-        value={values.breed}
-        onChange={(breed) => set({ breed, breedAsWritten: false })}
-        error={saving.error}
-        asWritten={() => set({ breedAsWritten: true })}
-      />
+      {lot.mayTellParts ? (
+        <PartsOfABlend
+          parts={values.parts}
+          change={(parts) => set({ parts })}
+          error={saving.error?.at('parts') ?? undefined}
+        />
+      ) : (
+        <BreedField
+          value={values.breed}
+          onChange={(breed) => set({ breed, breedAsWritten: false })}
+          error={saving.error}
+          asWritten={() => set({ breedAsWritten: true })}
+        />
+      )}
       <AnimalField value={values.animal} onChange={(animal) => set({ animal })} />
       <TextField label="Colour" {...text('colour')} />
       {lot.holdings.length > 0 && (
@@ -116,6 +131,7 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
           'because',
           'weighedLength',
           'weighedMass',
+          'parts',
         )}
       />
     </FormDialog>

@@ -206,12 +206,17 @@ function WhatItIs({ page: { lot, staple } }: { page: Schema['LotPage'] }) {
     <>
       {lot.parts.length > 0 && (
         <ul className={styles.madeOf} aria-label="Made of">
-          {lot.parts.map((p) => (
-            <li key={`${p.fibre} ${p.breed}`}>
-              <NumberOf number={p.share} label={[p.breed, fibreWord[p.fibre]].filter(Boolean).join(', ')} />
-            </li>
-          ))}
+          {lot.parts.map((p) => {
+            const name = [p.breed, fibreWord[p.fibre]].filter(Boolean).join(', ');
+            return <li key={`${p.fibre} ${p.breed}`}>{p.share ? <NumberOf number={p.share} label={name} /> : name}</li>;
+          })}
         </ul>
+      )}
+      {lot.parts.some((p) => !p.share) && (
+        <p className={typography.quiet}>
+          Nobody knows the shares, and nothing is told by them.
+          {lot.mayTellParts && ' Weighed out, its parts can be noted below.'}
+        </p>
       )}
       <LockRuler staple={staple} most={4} />
       <Row className={styles.row} gap={3}>

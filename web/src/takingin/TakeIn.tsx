@@ -7,7 +7,7 @@ import { useNavigate } from 'react-router';
 import { api, Problem, type Schema } from '../api/client';
 import { refreshLog, useAir, useBreedSearch, useSession } from '../api/queries';
 import { useDoor, useReadMass } from './queries';
-import { PartsOfABlend } from './PartsOfABlend';
+import { PartsOfABlend, sentParts, type Part } from '../fields/PartsOfABlend';
 import { AnimalField } from '../fields/AnimalField';
 import { BreedField } from '../fields/BreedField';
 import { UnlikelyAnswers } from '../ui/UnlikelyAnswers';
@@ -47,7 +47,7 @@ const fresh = () => ({
   before: '',
   dyed: false,
   /** The parts of a blend; none for one fibre. */
-  parts: [] as { fibre: Schema['Fibre']; breed: string; percent: string }[],
+  parts: [] as Part[],
   notes: '',
 });
 
@@ -57,7 +57,7 @@ export function TakeIn() {
   const session = useSession();
   const door = useDoor();
   const air = useAir();
-  const [form, keep, clear] = useKept('take-in', fresh);
+  const [form, keep, clear] = useKept('take-in.2', fresh);
   const breeds = useBreedSearch(useDeferredValue(form.breed.split('/').at(-1)!.trim()));
   const mass = useDeferredValue(form.mass);
   const understood = useReadMass(mass);
@@ -95,10 +95,7 @@ export function TakeIn() {
         // What is not asked of a fleece is not sent of it either.
         before: raw ? null : form.before || null,
         dyed: !raw && form.dyed,
-        parts:
-          !raw && form.parts.length > 0
-            ? form.parts.map((p) => ({ fibre: p.fibre, breed: p.breed || null, percent: number(p.percent) ?? 0 }))
-            : null,
+        parts: !raw && form.parts.length > 0 ? sentParts(form.parts) : null,
         notes: form.notes || null,
       },
       form.key,
@@ -154,7 +151,7 @@ export function TakeIn() {
                 helperText={error?.at('form')}
               />
             )}
-            <ProblemNotice error={error?.isToldAt(['mass']) ? null : error} />
+            <ProblemNotice error={error?.isToldAt(['mass', 'parts']) ? null : error} />
             {away && (
               <Notice tone="watch">
                 The server or its database is away. Your entry is kept here and goes in by itself, once, when it is

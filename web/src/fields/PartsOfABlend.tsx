@@ -3,20 +3,31 @@ import TextField from '@mui/material/TextField';
 import type { Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
 import { Column, Row } from '../ui/layouts';
-import { NumberField } from '../ui/NumberField';
+import { number } from '../ui/figures';
+import { UnitField } from '../ui/UnitField';
+import { looksLikeFigure } from '../ui/withUnit';
 import { fibreWord } from '../ui/words';
 import layout from '../ui/layout.module.css';
 import styles from './PartsOfABlend.module.css';
 
-interface Part {
+export interface Part {
   fibre: Schema['Fibre'];
   breed: string;
-  percent: string;
+  /** A share in percent or a weight with its unit, as typed; empty where nobody knows. */
+  share: string;
 }
+
+/** The parts as they are sent: a figure with another unit than percent is a weight, which the server reads. */
+export const sentParts = (parts: readonly Part[]): Schema['PartRequest'][] =>
+  parts.map(({ fibre, breed, share }) => {
+    const percent = number(share);
+    const isWeight = Number.isNaN(percent) && looksLikeFigure(share);
+    return { fibre, breed: breed || null, percent: isWeight ? null : percent, weight: isWeight ? share : null };
+  });
 
 const most = 12;
 
-/** What is in a blend that comes in, as its label tells it. */
+/** What is in a blend or a kit that comes in: by its label, weighed out, or with shares that nobody knows. */
 export function PartsOfABlend({
   parts,
   change,
@@ -27,16 +38,16 @@ export function PartsOfABlend({
   error: string | undefined;
 }) {
   const set = (i: number, part: Partial<Part>) => change(parts.map((p, k) => (k === i ? { ...p, ...part } : p)));
-  const another = () => change([...parts, { fibre: parts.length === 1 ? 'silk' : 'wool', breed: '', percent: '' }]);
+  const another = () => change([...parts, { fibre: parts.length === 1 ? 'silk' : 'wool', breed: '', share: '' }]);
   if (parts.length === 0)
     return (
       <Button className={layout.selfStart} onClick={another}>
-        It is a blend
+        It is a blend or a kit
       </Button>
     );
   return (
     <Column className={layout.spanAll} gap={1}>
-      <p>What is in it, by weight</p>
+      <p>What is in it: each part’s share or its weight (30 g), or neither where nobody knows</p>
       {parts.map((part, i) => (
         <Row align="start" key={i} gap={1}>
           <SelectField
@@ -50,11 +61,11 @@ export function PartsOfABlend({
             value={part.breed}
             onChange={(e) => set(i, { breed: e.target.value })}
           />
-          <NumberField
-            label={`Share ${i + 1}, %`}
-            value={part.percent}
-            onChange={(percent) => set(i, { percent })}
-            error={undefined}
+          <UnitField
+            label={`Share ${i + 1}`}
+            unit="%"
+            value={part.share}
+            onChange={(text) => set(i, { share: text })}
           />
           <Button onClick={() => change(parts.filter((_, k) => k !== i))}>Remove</Button>
         </Row>
