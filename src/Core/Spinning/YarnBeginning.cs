@@ -41,7 +41,8 @@ public enum Firmness
 /// <param name="Degrees">Angle of the plies that suits it; a reading within it is near enough.</param>
 /// <param name="DrawMillimetres">Yarn made before it winds on: the shorter the staple, the shorter.</param>
 /// <param name="By">Why.</param>
-public sealed record YarnBeginning(Span Degrees, double DrawMillimetres, BeginsBy By)
+/// <param name="Plies">Strands: three make a round yarn of fine wool that stands wear, and two do for everything else (typical).</param>
+public sealed record YarnBeginning(Span Degrees, double DrawMillimetres, BeginsBy By, int Plies = 2)
 {
     /// <summary>Staples below it, in millimetres, are held by their turns alone (ours).</summary>
     public const double ShortStaple = 40;
@@ -70,7 +71,7 @@ public sealed record YarnBeginning(Span Degrees, double DrawMillimetres, BeginsB
             isShort || of is FleeceClass.Plant ? ShortDraw
             : stapleMillimetres >= LongStaple ? LongDraw
             : UsualDraw;
-        return new YarnBeginning(degrees, draw, by);
+        return new YarnBeginning(degrees, draw, by, of == FleeceClass.Fine && by == BeginsBy.Fine ? 3 : 2);
     }
 
     /// <summary>The fewest turns in a metre with which singles hold together: <c>a / √tex</c>, a by the staple (rough).</summary>

@@ -3,8 +3,10 @@ using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
 using EarthyTuft.Core.Sampling;
+using EarthyTuft.Core.Stock;
 using EarthyTuft.Data.Assessing;
 using EarthyTuft.Data.Carding;
+using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Sampling;
 using EarthyTuft.Data.Store;
@@ -23,6 +25,7 @@ namespace EarthyTuft.Web.Sampling;
 /// <param name="SpinningMinutes">Of spinning it, joins included.</param>
 /// <param name="WrapsPlaces">Wraps of the finished yarn at several places, as typed: "14 15 13 14". Their mean stands where no wraps are
 /// told.</param>
+/// <param name="TakeFromLot">What was spun for it is not in the lot any more: it leaves it as a sample, in an entry of its own.</param>
 public sealed record SampleRequest(
     Guid LotId,
     Draw? Draw = null,
@@ -40,7 +43,8 @@ public sealed record SampleRequest(
     [property: StringLength(120)] string? WrapsPlaces = null,
     [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
     SwatchRequest? Swatch = null,
-    Holding? Holding = null
+    Holding? Holding = null,
+    bool TakeFromLot = false
 );
 
 /// <summary>A sample noted otherwise: all of it as it is now.</summary>
@@ -165,6 +169,15 @@ public static class SampleEndpoints
                         spun.Value
                     )
                 );
+                if (
+                    request.TakeFromLot
+                    && spun.Value.Grams is { } grams
+                    && await Take(db, context, lot.Id, request, Mass.FromGrams(grams), key, cancellationToken) is { Length: > 0 } refusals
+                )
+                {
+                    return Problems.Refused(refusals);
+                }
+
                 await db.SaveChangesAsync(cancellationToken);
                 await transaction.CommitAsync(cancellationToken);
             }
@@ -178,6 +191,59 @@ public static class SampleEndpoints
         return TypedResults.Ok(
             SampleView.Of(stored, lot.Code, lot.Parentage, lot.Fibre, context.Workshop, await CardedOrder.Of(db, lot.Id, cancellationToken))
         );
+    }
+
+    /// <summary>Takes what was spun for a sample from its lot, within the caller's transaction.</summary>
+    /// <returns>Why not; empty where it was taken.</returns>
+    private static async Task<Refusal[]> Take(
+        EarthyTuftDb db,
+        RequestContext context,
+        Guid id,
+        SampleRequest request,
+        Mass spun,
+        Guid key,
+        CancellationToken cancellationToken
+    )
+    {
+        var doneAt = request.MadeAt ?? context.Now;
+        var (rows, sources) = await LedgerStore.Sources(db, [id], context.Workshop.Zone, toWrite: true, cancellationToken);
+        var weighing = new Weighing(
+            Guid.CreateVersion7(),
+            spun,
+            WeighingState.Rested,
+            null,
+            Mass.FromGrams(context.Workshop.ScaleStepGrams),
+            context.DayOf(doneAt)
+        );
+        var command = new LeavingCommand(
+            StepKind.KeepAsReference,
+            TakingRules.AsMeant(new Taking(sources[id], weighing, false)),
+            false,
+            ItWasThere: false
+        );
+        var late = doneAt < rows[id].ChangedAt || rows[id].UsedUpAt is not null;
+        var taken = StockDesk.WeighUp(command, Guid.CreateVersion7);
+        if (taken.IsRefused)
+        {
+            return [.. taken.Refusals.Select(r => r with { Field = "spunMass" })];
+        }
+
+        LedgerStore.AddLeaving(
+            db,
+            command,
+            taken.Value,
+            rows[id],
+            request.SpunMass!.Trim(),
+            null,
+            new EntryFacts(key, doneAt, context.Now, context.PersonId, context.NameOf(request.Who), null, "spun for a sample", null)
+        );
+        await db.SaveChangesAsync(cancellationToken);
+        if (late)
+        {
+            await LedgerStore.Refresh(db, [id], cancellationToken);
+        }
+
+        return [];
     }
 
     /// <summary>Notes a sample otherwise; what it was before stays readable on its card.</summary>

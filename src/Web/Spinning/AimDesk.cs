@@ -35,8 +35,8 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         var fibre = lot is null ? SpunFibre.Unknown : FibreOf(lot, book);
         var own = await skeins.Of(lot, cancellationToken);
         var said = new SaidFigures(request.FinishedDensity, request.BloomPercent, request.TakeUpPercent);
-        var wraps = Thickness(request, said.Over(own.Figures));
         var begins = YarnBeginning.Of(lot is null ? null : OwnLog.ClassOf(book, lot.Parentage, lot.Fibre), fibre.StapleMillimetres);
+        var wraps = Thickness(request, request.Structure.Strands(request.Plies ?? begins.Plies), said.Over(own.Figures));
         var on = On(request, begins);
         var supply = request.SupplyGramsPerMetre is { } grams
             ? new Guard(SpinningFields.Subjects).Within(grams, LeastSupply, MostSupply, "supplyGramsPerMetre").Refusals
@@ -65,16 +65,13 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
         MostSupply = 200;
 
     // A yarn is wanted by its wraps, or by its grist: then its wraps follow from the density of such yarn.
-    private static Result<WrapsReading> Thickness(AimRequest request, YarnFigures figures)
+    private static Result<WrapsReading> Thickness(AimRequest request, int strands, YarnFigures figures)
     {
         var wraps = WrapsReading.Read(request.Wraps, "wraps");
         return
             wraps.IsRefused
             && LinearDensity.Read(request.Wraps, "wraps") is { IsRefused: false, Value: var grist }
-            && Wraps.Of(grist.Tex, figures.WashedDensity(request.Structure.Strands(request.Plies)))
-                is >= Wraps.Fewest
-                    and <= Wraps.Most
-                    and var of
+            && Wraps.Of(grist.Tex, figures.WashedDensity(strands)) is >= Wraps.Fewest and <= Wraps.Most and var of
             ? new WrapsReading(of, Wraps.ReadingDoubt)
             : wraps;
     }
@@ -83,7 +80,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
     internal async Task<CanBeSpun> Suits(YarnClass of, LotRow lot, CancellationToken cancellationToken) =>
         (
             await Read(
-                new AimRequest(Wraps.MiddleOf(of).ToString(System.Globalization.CultureInfo.InvariantCulture), LotId: lot.Id),
+                new AimRequest(Wraps.MiddleOf(of).ToString(System.Globalization.CultureInfo.InvariantCulture), Plies: 2, LotId: lot.Id),
                 lot,
                 cancellationToken
             )
@@ -210,7 +207,7 @@ public sealed class AimDesk(RequestContext context, BreedBooks books, SkeinBook 
             : null;
 
     private static YarnWish Wished(AimRequest request, WrapsReading wraps, YarnBeginning begins) =>
-        new(wraps.PerInch, request.Degrees ?? begins.Degrees.Middle, request.Plies, request.Structure, request.Tolerance)
+        new(wraps.PerInch, request.Degrees ?? begins.Degrees.Middle, request.Plies ?? begins.Plies, request.Structure, request.Tolerance)
         {
             Suits = request.Degrees is null ? begins.Degrees : null,
             Firmness = request.Firmness,

@@ -34,6 +34,7 @@ public sealed record PlyBackRequest(
 /// <summary>A yarn that is wanted, and what was tried for it.</summary>
 /// <param name="Wraps">Of the washed yarn, in an inch, as typed: "14" or "13-14"; or its grist: "400 tex", "250 m/100 g".</param>
 /// <param name="Degrees">Of the plies in it, or of the fibre where it stays singles; left out for what suits the fibre.</param>
+/// <param name="Plies">Strands that lie side by side; left out for what suits the fibre.</param>
 /// <param name="LotId">What it is spun from; left out where that is not said.</param>
 /// <param name="FinishedDensity">Wrap density of the washed yarn in g/cm3; left out for what is typical.</param>
 /// <param name="BloomPercent">By how much the wraps fall in the wash; left out for what is typical.</param>
@@ -50,7 +51,7 @@ public sealed record PlyBackRequest(
 public sealed record AimRequest(
     [property: StringLength(30)] string? Wraps,
     double? Degrees = null,
-    int Plies = 2,
+    int? Plies = null,
     YarnStructure Structure = YarnStructure.Plain,
     YarnTolerance Tolerance = YarnTolerance.Usual,
     Guid? LotId = null,

@@ -78,7 +78,7 @@ internal static class AimWords
         {
             BeginsBy.LongLustre => "few turns hold long fibre, and more would hide its shine.",
             BeginsBy.Middling => "as much as fibre of middling length takes.",
-            BeginsBy.Fine => "fine fibre takes more turns.",
+            BeginsBy.Fine => "fine fibre takes more turns" + (of.Plies == 3 ? ", and three plies make it round and stand wear." : "."),
             BeginsBy.Short => "only its turns hold so short a fibre.",
             BeginsBy.Plant => "cotton is short and smooth, and only its turns hold it.",
             _ => "nobody said which fibre it is.",

@@ -10,19 +10,27 @@ namespace EarthyTuft.Core.Tests.Spinning;
 public class YarnBeginningTests
 {
     [Theory]
-    [InlineData(FleeceClass.Plant, 22d, 28, 36, 100, BeginsBy.Plant)]
-    [InlineData(FleeceClass.Cashmere, 34d, 28, 32, 100, BeginsBy.Short)]
-    [InlineData(FleeceClass.Cashmere, null, 28, 32, 100, BeginsBy.Short)]
-    [InlineData(FleeceClass.Angora, 55d, 25, 28, 150, BeginsBy.Fine)]
-    [InlineData(FleeceClass.Fine, 70d, 25, 28, 150, BeginsBy.Fine)]
-    [InlineData(FleeceClass.Down, 35d, 28, 32, 100, BeginsBy.Short)]
-    [InlineData(FleeceClass.Medium, 110d, 22, 26, 150, BeginsBy.Middling)]
-    [InlineData(FleeceClass.Silk, 90d, 22, 26, 150, BeginsBy.Middling)]
-    [InlineData(FleeceClass.Long, 210d, 18, 22, 200, BeginsBy.LongLustre)]
-    [InlineData(FleeceClass.Mohair, null, 18, 22, 150, BeginsBy.LongLustre)]
-    [InlineData(null, null, 22, 28, 150, BeginsBy.Nothing)]
-    public void Each_fibre_begins_where_it_is_held(FleeceClass? of, double? staple, double low, double high, double draw, BeginsBy by) =>
-        Assert.Equal(new YarnBeginning(new Span(low, high), draw, by), YarnBeginning.Of(of, staple));
+    [InlineData(FleeceClass.Plant, 22d, 28, 36, 100, BeginsBy.Plant, 2)]
+    [InlineData(FleeceClass.Cashmere, 34d, 28, 32, 100, BeginsBy.Short, 2)]
+    [InlineData(FleeceClass.Cashmere, null, 28, 32, 100, BeginsBy.Short, 2)]
+    [InlineData(FleeceClass.Angora, 55d, 25, 28, 150, BeginsBy.Fine, 2)]
+    [InlineData(FleeceClass.Fine, 70d, 25, 28, 150, BeginsBy.Fine, 3)]
+    [InlineData(FleeceClass.Fine, 32d, 28, 32, 100, BeginsBy.Short, 2)]
+    [InlineData(FleeceClass.Down, 35d, 28, 32, 100, BeginsBy.Short, 2)]
+    [InlineData(FleeceClass.Medium, 110d, 22, 26, 150, BeginsBy.Middling, 2)]
+    [InlineData(FleeceClass.Silk, 90d, 22, 26, 150, BeginsBy.Middling, 2)]
+    [InlineData(FleeceClass.Long, 210d, 18, 22, 200, BeginsBy.LongLustre, 2)]
+    [InlineData(FleeceClass.Mohair, null, 18, 22, 150, BeginsBy.LongLustre, 2)]
+    [InlineData(null, null, 22, 28, 150, BeginsBy.Nothing, 2)]
+    public void Each_fibre_begins_where_it_is_held(
+        FleeceClass? of,
+        double? staple,
+        double low,
+        double high,
+        double draw,
+        BeginsBy by,
+        int plies
+    ) => Assert.Equal(new YarnBeginning(new Span(low, high), draw, by, plies), YarnBeginning.Of(of, staple));
 
     [Fact]
     public void Short_staple_is_told_the_turns_that_hold_it_and_which_they_are()

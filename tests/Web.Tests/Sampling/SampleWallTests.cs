@@ -52,6 +52,46 @@ public class SampleWallTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task What_was_spun_for_a_sample_comes_out_of_its_lot_once_and_a_mixed_lot_hands_on_its_mixture()
+    {
+        var ada = await house.Register();
+        var (batt, code) = await ada.TakeIn(
+            new
+            {
+                mass = "50",
+                form = "batt",
+                parts = new[] { new { fibre = "wool", percent = 60 }, new { fibre = "silk", percent = 40 } },
+            }
+        );
+        object Sample(string? spun) =>
+            new
+            {
+                lotId = batt,
+                verdict = "holds",
+                spunMass = spun,
+                takeFromLot = true,
+            };
+        async Task<string?> Left() => (await ada.Lot(code)).GetProperty("lot").GetProperty("left").GetProperty("text").GetString();
+
+        Assert.Equal(["spunMass above-the-book"], (await ada.Post("/api/samples", Sample("80 g"))).Refused());
+        Assert.Equal(0, (await ada.Get("/api/samples")).GetProperty("hung").GetArrayLength());
+        Assert.Equal("50 g", await Left());
+
+        var key = Guid.NewGuid();
+        var first = (await ada.Post("/api/samples", Sample("8 g"), key)).Expect(200);
+        Assert.Equal("Wool 60 / Silk 40", first.GetProperty("parentage").GetString());
+        Assert.Equal(first.ToString(), (await ada.Post("/api/samples", Sample("8 g"), key)).Expect(200).ToString());
+        Assert.Equal("42 g", await Left());
+        Assert.Contains((await ada.Lot(code)).GetProperty("entries").EnumerateArray(), e =>
+            (e.GetProperty("step").GetString(), e.GetProperty("notes").GetString()) == ("keepAsReference", "spun for a sample")
+        );
+
+        // Nothing was weighed: nothing comes out.
+        (await ada.Post("/api/samples", Sample(null))).Expect(200);
+        Assert.Equal("42 g", await Left());
+    }
+
+    [Fact]
     public async Task A_sample_hangs_by_the_middle_lock_of_the_nearest_lot_that_has_any()
     {
         var ada = await house.Register();

@@ -2426,9 +2426,9 @@ export interface components {
       degrees?: null | number;
       /**
        * Format: int32
-       * @default 2
+       * @description Strands that lie side by side; left out for what suits the fibre.
        */
-      plies: number;
+      plies?: null | number;
       structure?: components['schemas']['YarnStructure'];
       tolerance?: components['schemas']['YarnTolerance'];
       /**
@@ -7310,6 +7310,11 @@ export interface components {
       judged?: null | components['schemas']['ScaleMark'][];
       swatch?: null | components['schemas']['SwatchRequest'];
       holding?: null | components['schemas']['Holding'];
+      /**
+       * @description What was spun for it is not in the lot any more: it leaves it as a sample, in an entry of its own.
+       * @default false
+       */
+      takeFromLot: boolean;
     };
     /**
      * @description What a sample is judged by in the hand, each on a scale of five with described ends (docs/craft.md, section 16).

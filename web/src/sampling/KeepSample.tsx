@@ -9,6 +9,7 @@ import { newKey } from '../api/keep';
 import { useKept } from '../ui/useKept';
 import { Notice, ProblemNotice } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
+import { isSpun } from '../ui/spun';
 import { SampleFields, type SampleForm } from './SampleFields';
 import { noSwatch, sentSwatch } from './swatch';
 import { useSend } from '../api/change';
@@ -70,6 +71,7 @@ export function KeepSample() {
   if (lot.isLoadingError) return <ProblemNotice error={lot.error} />;
   if (!lot.data) return null;
   const head = lot.data.lot;
+  const mayTake = !head.usedUp && !isSpun(head.form);
   const submit = (e: FormEvent) => {
     e.preventDefault();
     void go(
@@ -81,6 +83,7 @@ export function KeepSample() {
         plies: number(form.plies),
         twistAngleDegrees: number(form.angle),
         spunMass: form.spun.trim() || null,
+        takeFromLot: mayTake && (form.take ?? true),
         spinningMinutes: number(form.minutes),
         joinsPer10Metres: number(form.joins),
         lumpsPer10Metres: number(form.lumps),
@@ -102,7 +105,14 @@ export function KeepSample() {
       <p>
         Prepared as {formOf(head.form, head.fibre)}.{yarn && ` Its yarn is ${yarn}.`}
       </p>
-      <SampleFields form={form} holdings={head.holdings} change={change} error={error} autoFocus />
+      <SampleFields
+        form={form}
+        holdings={head.holdings}
+        change={change}
+        error={error}
+        autoFocus
+        from={mayTake ? head.code : undefined}
+      />
       <ProblemNotice error={error?.refusals.some((r) => r.field !== 'lotId') ? null : error} />
       {away && (
         <Notice tone="watch">

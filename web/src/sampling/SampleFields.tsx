@@ -1,3 +1,5 @@
+import Checkbox from '@mui/material/Checkbox';
+import FormControlLabel from '@mui/material/FormControlLabel';
 import TextField from '@mui/material/TextField';
 import type { Problem, Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
@@ -27,6 +29,8 @@ export interface SampleForm {
   verdict: string;
   uses: readonly string[];
   swatch: SwatchForm;
+  /** What was spun for it is not in the lot any more. */
+  take?: boolean;
 }
 
 interface SampleFieldsProps {
@@ -36,10 +40,12 @@ interface SampleFieldsProps {
   change: (part: Partial<SampleForm>) => void;
   error: Problem | null;
   autoFocus?: boolean;
+  /** The lot that what was spun can be taken from. */
+  from?: string;
 }
 
 /** What is noted of a sample: the verdict first, then what can be measured and what it is good for. */
-export function SampleFields({ form, holdings, change, error, autoFocus }: SampleFieldsProps) {
+export function SampleFields({ form, holdings, change, error, autoFocus, from }: SampleFieldsProps) {
   const field = (name: string, label: string, value: string, set: (text: string) => void, hint: string) => (
     <NumberField label={label} value={value} onChange={(text) => set(text)} error={error?.at(name)} help={hint} />
   );
@@ -98,6 +104,12 @@ export function SampleFields({ form, holdings, change, error, autoFocus }: Sampl
         {field('joinsPer10Metres', 'Joins in 10 m', form.joins, (joins) => change({ joins }), 'of the singles')}
         {field('lumpsPer10Metres', 'Lumps in 10 m', form.lumps, (lumps) => change({ lumps }), 'neps and slubs counted')}
       </div>
+      {from && form.spun.trim() !== '' && (
+        <FormControlLabel
+          control={<Checkbox checked={form.take ?? true} onChange={(e) => change({ take: e.target.checked })} />}
+          label={`It comes out of ${from}`}
+        />
+      )}
       <WrapsField
         label="At several places, wraps"
         value={form.places ?? ''}

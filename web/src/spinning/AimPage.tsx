@@ -48,7 +48,7 @@ export function AimPage() {
       ...freshAim(),
       wraps: search.get('wraps') ?? '',
       degrees: search.get('angle') ?? '',
-      plies: search.get('plies') ?? '2',
+      plies: search.get('plies') ?? '',
       structure: oneOf(['plain', 'chain', 'cable'], search.get('structure')) ?? 'plain',
       twist: oneOf(['s', 'z'], search.get('twist')),
     }),
@@ -95,6 +95,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
     error: refused?.at(sent),
   });
   const colour = lot?.colour ?? '';
+  const strands = body.plies ?? view?.target.plies ?? null;
   const last = view?.trials.at(-1);
   const reading = useChange(
     (one: Schema['PlyBackRequest']) =>
@@ -132,7 +133,16 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           placeholder={view?.target.degrees == null ? '' : String(view.target.degrees)}
           shrink={view !== undefined}
         />
-        {state.structure === 'plain' && <NumberField style={{ width: 90 }} label="Plies" whole {...figure('plies')} />}
+        {state.structure === 'plain' && (
+          <NumberField
+            style={{ width: 90 }}
+            label="Plies"
+            whole
+            {...figure('plies')}
+            placeholder={view ? String(view.target.plies) : ''}
+            shrink={view !== undefined}
+          />
+        )}
         <SelectField
           style={{ width: 255 }}
           label="Near enough"
@@ -142,7 +152,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
         />
       </Row>
       <PliesAndTwist
-        plies={body.plies ?? 2}
+        plies={strands}
         structure={state.structure}
         twist={state.twist ?? null}
         choose={({ plies, structure }) => set({ plies: String(plies), structure })}
@@ -196,7 +206,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
                   lot: code,
                   ...(match ? { match } : {}),
                   wraps: state.wraps,
-                  plies: state.plies,
+                  ...(state.plies ? { plies: state.plies } : {}),
                   structure: state.structure,
                   ...(state.twist ? { twist: state.twist } : {}),
                   ...(state.degrees.trim() ? { angle: state.degrees } : {}),
@@ -259,7 +269,7 @@ function Aim({ lot, match, begin }: { lot: Schema['LotHead'] | null } & Begun) {
           {s}
         </p>
       ))}
-      {told && <Enough wraps={state.wraps} plies={body.plies ?? 2} structure={state.structure} lot={lot} />}
+      {told && strands !== null && <Enough wraps={state.wraps} plies={strands} structure={state.structure} lot={lot} />}
       <RouterLink className={layout.selfStart} to={lot ? `/faults?lot=${lot.code}` : '/faults'}>
         What is wrong? What to look at, by what you see
       </RouterLink>

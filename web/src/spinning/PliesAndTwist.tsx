@@ -24,7 +24,9 @@ export function PliesAndTwist({
   twist,
   choose,
   turn,
-}: Plied & {
+}: Omit<Plied, 'plies'> & {
+  /** Null where nothing is said and the fibre is not known. */
+  plies: number | null;
   twist: Schema['TwistDirection'] | null;
   choose: (kind: Plied) => void;
   /** Tapped again nothing is said of it. */

@@ -26,11 +26,11 @@ export interface AimState {
   trials: Schema['PlyBackRequest'][];
 }
 
-/** Nothing typed yet: two plies, at the angle that suits the fibre. */
+/** Nothing typed yet: the plies and the angle that suit the fibre. */
 export const freshAim = (): AimState => ({
   wraps: '',
   degrees: '',
-  plies: '2',
+  plies: '',
   structure: 'plain',
   tolerance: 'usual',
   extra: '0',
@@ -48,7 +48,7 @@ export const freshAim = (): AimState => ({
 export const aimRequest = (state: AimState, lotId: string | null, units: Units): Schema['AimRequest'] => ({
   wraps: state.wraps,
   degrees: state.degrees.trim() === '' ? null : (number(state.degrees) ?? 0),
-  plies: number(state.plies) ?? 0,
+  plies: number(state.plies),
   structure: state.structure,
   direction: state.twist ?? null,
   tolerance: state.tolerance,
