@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import type { Schema } from '../api/client';
 import { fleeceTone } from './fleeceTone';
+import { uneven } from './random';
 
 const top = 10;
 const pxPerMm = 96 / 25.4;
@@ -14,7 +15,9 @@ export type DrawnYarn = Pick<Schema['SampleView'], 'diameterMillimetres' | 'plie
 export const magnifiedFor = (thickest: number, room = 70) =>
   Math.max(1, Math.min(8, Math.floor(room / (thickest * pxPerMm))));
 
-/** Yarn at its measured angle and relative thickness, several times its size, against a ruler in millimetres. */
+/**
+ * Yarn at its measured angle and relative thickness, several times its size, against a ruler in millimetres. Where nobody read the angle
+ * its edge is broken and no strand is drawn: how they lie is not known. */
 export function Yarn({
   sample,
   colour,
@@ -54,12 +57,13 @@ export function Yarn({
       return `${(x0 + (half * turn) / 2).toFixed(1)} ${y.toFixed(1)}`;
     }).join('L');
   const words = plies === 1 ? 'singles' : `${plies} plies`;
+  const known = angle > 0;
   return (
     <svg
       width={width}
       height={d + 46}
       role="img"
-      aria-label={`Yarn ${mm.toFixed(2)} mm thick, ${words}${sample.twist ? ` ${sample.twist.toUpperCase()}` : ''}${angle ? ` at ${angle} degrees` : ''}, drawn ${magnified} times its size`}
+      aria-label={`Yarn ${mm.toFixed(2)} mm thick, ${words}${sample.twist ? ` ${sample.twist.toUpperCase()}` : ''}${angle ? ` at ${angle} degrees` : ', angle not read'}, drawn ${magnified} times its size`}
     >
       <defs>
         <clipPath id={clip}>
@@ -80,7 +84,14 @@ export function Yarn({
             />
           ))}
         </g>
-        <path d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`} fill="none" stroke={line} strokeWidth={1} />
+        <path
+          d={`M-10 ${top}${edge(1)}V${top + d}${edge(-1)}Z`}
+          fill="none"
+          stroke={line}
+          strokeWidth={1}
+          strokeDasharray={known ? undefined : '5 4'}
+        />
+        {!known && <Flecks width={width} top={top} d={d} line={line} />}
       </g>
       <path
         d={`M2 ${top + d + 18}h${px}M2 ${top + d + 14}v8M${2 + px} ${top + d + 14}v8`}
@@ -89,7 +100,26 @@ export function Yarn({
       />
       <text x={8 + px} y={top + d + 23} fontSize={12} fill="var(--bark)">
         1 mm · drawn ×{magnified}
+        {known ? '' : ' · angle not read'}
       </text>
     </svg>
+  );
+}
+
+/** Fibre without a direction. */
+function Flecks({ width, top, d, line }: { width: number; top: number; d: number; line: string }) {
+  const random = uneven('flecks');
+  const count = Math.round((width * d) / 90);
+  return (
+    <path
+      d={Array.from({ length: count }, () => {
+        const [x, y, way] = [random() * width, top + d * (0.1 + 0.8 * random()), random() * Math.PI];
+        return `M${x.toFixed(1)} ${y.toFixed(1)}l${(4 * Math.cos(way)).toFixed(1)} ${(4 * Math.sin(way)).toFixed(1)}`;
+      }).join('')}
+      stroke={line}
+      strokeWidth={0.6}
+      opacity={0.6}
+      fill="none"
+    />
   );
 }

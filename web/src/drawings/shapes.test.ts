@@ -81,4 +81,25 @@ describe('scale and colour', () => {
     expect(fleeceTone('Moorit')).toEqual(fleeceTone('moorit'));
     expect(fleeceTone('')).toEqual(fleeceTone('white'));
   });
+
+  it.each([
+    ['off-white to creamy tan', 'white', 'tan'],
+    ['light grey', 'white', 'grey'],
+    ['dark brown', 'black', 'brown'],
+    ['white, tips stained brown', 'white', 'white'],
+    ['tan', 'tan', 'tan'],
+  ])('draws %s between %s and %s', (colour, one, other) => {
+    const light = (of: string) => parseInt(fleeceTone(of).fill.slice(1, 3), 16);
+    const [low, high] = [light(one), light(other)].sort((a, b) => a - b);
+    expect(light(colour)).toBeGreaterThanOrEqual(low!);
+    expect(light(colour)).toBeLessThanOrEqual(high!);
+  });
+
+  it('draws dyed fibre in its colour, and words inside others name none', () => {
+    const parts = (of: string) => [1, 3, 5].map((at) => parseInt(fleeceTone(of).fill.slice(at, at + 2), 16));
+    const [red, blue] = [parts('madder red'), parts('indigo blue')];
+    expect(red[0]!).toBeGreaterThan(1.8 * red[2]!);
+    expect(blue[2]!).toBeGreaterThan(1.4 * blue[0]!);
+    expect(fleeceTone('sheared at Tansley')).toEqual(fleeceTone(''));
+  });
 });

@@ -166,7 +166,7 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
 const short = (name: string, room: number) =>
   name.length * 6.6 > room - 4 ? name.slice(0, Math.floor((room - 12) / 6.6)) + '…' : name;
 
-/** A little twist of the yarn under its lock: thickness to true scale, plies leaning by their angle. */
+/** A little twist of the yarn under its lock: thickness to true scale, plies leaning by their angle; its edge is broken where nobody read one. */
 function Twist({ x, y, sample, colour }: { x: number; y: number; sample: Schema['SampleView']; colour: string }) {
   const { fill, line } = fleeceTone(colour);
   const thick = Math.max(2, Math.min(14, (sample.diameterMillimetres ?? 1) * (96 / 25.4)));
@@ -174,7 +174,16 @@ function Twist({ x, y, sample, colour }: { x: number; y: number; sample: Schema[
   const turns = (sample.plies ?? 1) > 1 && lean > 0 ? Math.floor(60 / (thick * 0.9)) : 0;
   return (
     <g>
-      <rect x={x - 32} y={y} width={64} height={thick} rx={thick / 2} fill={fill} stroke={line} />
+      <rect
+        x={x - 32}
+        y={y}
+        width={64}
+        height={thick}
+        rx={thick / 2}
+        fill={fill}
+        stroke={line}
+        strokeDasharray={lean > 0 ? undefined : '3 2'}
+      />
       {Array.from({ length: turns }, (_, i) => {
         const at = x - 30 + (i + 0.3) * thick * 0.9;
         return <path key={i} d={`M${at} ${y + thick}L${at + thick * 0.8} ${y}`} stroke={line} strokeWidth={0.9} />;
