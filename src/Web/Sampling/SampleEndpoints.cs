@@ -410,6 +410,7 @@ public static class SampleEndpoints
     )
     {
         var hung = db.Samples.AsNoTracking().Include(s => s.Lot).Where(s => s.WithdrawnAt == null && s.Lot!.VoidedAt == null);
+        var all = await hung.CountAsync(cancellationToken);
         if (
             after is { } last
             && await db
@@ -440,7 +441,8 @@ public static class SampleEndpoints
                     )
                 ),
             ],
-            samples.Count > WallSize ? here[^1].Code : null
+            samples.Count > WallSize ? here[^1].Code : null,
+            all
         );
     }
 

@@ -131,7 +131,8 @@ public sealed record HungSample(SampleView Sample, LockView? Lock, double Longes
 
 /// <summary>Samples on the wall, the newest first.</summary>
 /// <param name="Next">The code after which it goes on, null at its end.</param>
-public sealed record SampleWall(IReadOnlyList<HungSample> Hung, string? Next);
+/// <param name="All">How many there are.</param>
+public sealed record SampleWall(IReadOnlyList<HungSample> Hung, string? Next, int All);
 
 /// <summary>The whole card: sample, lock and the way back to the raw fleece.</summary>
 /// <param name="Felting">How readily its fibre felts.</param>

@@ -7373,6 +7373,11 @@ export interface components {
       hung: components['schemas']['HungSample'][];
       /** @description The code after which it goes on, null at its end. */
       next: null | string;
+      /**
+       * Format: int32
+       * @description How many there are.
+       */
+      all: number;
     };
     SaveWorkshopRequest: {
       name: string;

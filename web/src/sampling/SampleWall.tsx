@@ -1,5 +1,6 @@
 import Button from '@mui/material/Button';
 import TextField from '@mui/material/TextField';
+import clsx from 'clsx';
 import { useState } from 'react';
 import { Link as RouterLink, useNavigate } from 'react-router';
 import { type Schema } from '../api/client';
@@ -12,6 +13,7 @@ import { ProblemNotice, Section } from '../ui/Notices';
 import { formOf, parentage } from '../ui/words';
 import { Column, Row } from '../ui/layouts';
 import layout from '../ui/layout.module.css';
+import typography from '../ui/typography.module.css';
 import styles from './SampleWall.module.css';
 
 /** Locks hung from one line by length, the longest at the right, all at one scale; a purpose greys what does not fit. */
@@ -47,7 +49,7 @@ export function SampleWall() {
       {all.length === 0 ? (
         <p>No sample yet. Spin a little of a prepared lot and keep what came of it.</p>
       ) : (
-        <Wall hung={all} purpose={purpose} />
+        <Wall hung={all} all={samples.data.pages[0]!.all} purpose={purpose} />
       )}
       {samples.hasNextPage && (
         <Button
@@ -90,7 +92,7 @@ function purposes(hung: readonly Schema['HungSample'][], purpose: string): strin
     .slice(0, 6);
 }
 
-function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpose: string }) {
+function Wall({ hung, all, purpose }: { hung: readonly Schema['HungSample'][]; all: number; purpose: string }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const navigate = useNavigate();
   const perMm = usePixelsPerMillimetre();
@@ -102,63 +104,75 @@ function Wall({ hung, purpose }: { hung: readonly Schema['HungSample'][]; purpos
   const pitch = Math.max(85, (width - 40) / Math.max(1, inOrder.length));
   const room = Math.max(width, pitch * inOrder.length + 40);
   const line = 34;
-  const height = line + most * pxPerMm + 108;
+  const goesOn = room > width + 1;
+  const height = line + most * pxPerMm + 96;
   return (
-    <div className={styles.theSampleWall} ref={ref} role="group" aria-label="The sample wall" tabIndex={0}>
-      <svg width={room} height={height} style={{ display: 'block' }}>
-        <path
-          d={`M0 ${line - 10}Q${room / 2} ${line + 6} ${room} ${line - 10}`}
-          stroke="var(--walnut)"
-          strokeWidth={2.5}
-          fill="none"
-        />
-        {inOrder.map(({ sample, lock: shown, colour }, i) => {
-          const x = 20 + pitch * (i + 0.5);
-          const sag = line - 10 + 16 * (1 - (2 * (x / room) - 1) ** 2) * 0.5;
-          const ok = fits(sample, purpose);
-          const open = () => void navigate(`/samples/${sample.code}`);
-          const below = sag + 8 + (shown ? shown.lengthMillimetres * pxPerMm : 30) + 18;
-          return (
-            <g
-              key={sample.id}
-              role="button"
-              tabIndex={0}
-              aria-label={`${sample.code}, ${parentage(sample.parentage)}, ${formOf(sample.form, sample.fibre)}${ok ? '' : ', does not fit the purpose'}`}
-              onClick={open}
-              onKeyDown={(e) => e.key === 'Enter' && open()}
-              style={{ cursor: 'pointer' }}
-              opacity={ok ? 1 : 0.3}
-            >
-              <rect x={x - pitch / 2} y={sag} width={pitch} height={height - sag} fill="transparent" />
-              <path d={`M${x} ${sag}v10`} stroke="var(--walnut)" strokeWidth={4} />
-              {shown && (
-                <g transform={`translate(${x} ${sag + 8})`}>
-                  <HangingLock shape={shown.shape} name={shown.id} colour={colour} pxPerMm={pxPerMm} />
-                </g>
-              )}
-              <Twist x={x} y={below} sample={sample} colour={colour} />
-              <text x={x} y={below + 30} fontSize={13} fontWeight={700} textAnchor="middle" fill="var(--peat)">
-                {sample.code}
-              </text>
-              <text x={x} y={below + 46} fontSize={12.5} textAnchor="middle" fill="var(--peat)">
-                {short(parentage(sample.parentage), pitch)}
-              </text>
-              <text x={x} y={below + 61} fontSize={12} textAnchor="middle" fill="var(--bark)">
-                {formOf(sample.form, sample.fibre)}
-                {sample.wrapsPerInch ? `, ${sample.wrapsPerInch} WPI` : ''}
-              </text>
-              {!ok && (
-                <text x={x} y={below + 76} fontSize={12} textAnchor="middle" fill="var(--peat)">
-                  not noted for that
+    <div ref={ref}>
+      <p className={typography.quiet}>
+        {[
+          hung.length === all ? `${all} samples` : `${hung.length} of ${all} samples, the newest`,
+          part === 1 ? 'locks at true size' : `locks at 1 : ${part}`,
+          ...(goesOn ? ['the line goes on to the right'] : []),
+        ].join(' · ')}
+      </p>
+      <div
+        className={clsx(styles.theSampleWall, goesOn && styles.goesOn)}
+        role="group"
+        aria-label="The sample wall"
+        tabIndex={0}
+      >
+        <svg width={room} height={height} style={{ display: 'block' }}>
+          <path
+            d={`M0 ${line - 10}Q${room / 2} ${line + 6} ${room} ${line - 10}`}
+            stroke="var(--walnut)"
+            strokeWidth={2.5}
+            fill="none"
+          />
+          {inOrder.map(({ sample, lock: shown, colour }, i) => {
+            const x = 20 + pitch * (i + 0.5);
+            const sag = line - 10 + 16 * (1 - (2 * (x / room) - 1) ** 2) * 0.5;
+            const ok = fits(sample, purpose);
+            const open = () => void navigate(`/samples/${sample.code}`);
+            const below = sag + 8 + (shown ? shown.lengthMillimetres * pxPerMm : 30) + 18;
+            return (
+              <g
+                key={sample.id}
+                role="button"
+                tabIndex={0}
+                aria-label={`${sample.code}, ${parentage(sample.parentage)}, ${formOf(sample.form, sample.fibre)}${ok ? '' : ', does not fit the purpose'}`}
+                onClick={open}
+                onKeyDown={(e) => e.key === 'Enter' && open()}
+                style={{ cursor: 'pointer' }}
+                opacity={ok ? 1 : 0.3}
+              >
+                <rect x={x - pitch / 2} y={sag} width={pitch} height={height - sag} fill="transparent" />
+                <path d={`M${x} ${sag}v10`} stroke="var(--walnut)" strokeWidth={4} />
+                {shown && (
+                  <g transform={`translate(${x} ${sag + 8})`}>
+                    <HangingLock shape={shown.shape} name={shown.id} colour={colour} pxPerMm={pxPerMm} />
+                  </g>
+                )}
+                <Twist x={x} y={below} sample={sample} colour={colour} />
+                <text x={x} y={below + 30} fontSize={13} fontWeight={700} textAnchor="middle" fill="var(--peat)">
+                  {sample.code}
                 </text>
-              )}
-            </g>
-          );
-        })}
-        <text x={4} y={height - 4} fontSize={12} fill="var(--bark)">
-          {part === 1 ? 'locks at true size' : `locks at 1 : ${part}`}
-        </text>
-      </svg>
+                <text x={x} y={below + 46} fontSize={12.5} textAnchor="middle" fill="var(--peat)">
+                  {short(parentage(sample.parentage), pitch)}
+                </text>
+                <text x={x} y={below + 61} fontSize={12} textAnchor="middle" fill="var(--bark)">
+                  {formOf(sample.form, sample.fibre)}
+                  {sample.wrapsPerInch ? `, ${sample.wrapsPerInch} WPI` : ''}
+                </text>
+                {!ok && (
+                  <text x={x} y={below + 76} fontSize={12} textAnchor="middle" fill="var(--peat)">
+                    not noted for that
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </svg>
+      </div>
     </div>
   );
 }

@@ -1,4 +1,5 @@
 import Button from '@mui/material/Button';
+import clsx from 'clsx';
 import { Link as RouterLink } from 'react-router';
 import { type Schema } from '../api/client';
 import { useDrafts, useToday, useRuns } from '../api/queries';
@@ -34,20 +35,23 @@ export function Today() {
 
   return (
     <Column gap={3}>
-      <Running />
-      <DayOfMotion motion={today.data.motion} />
-      {today.data.example && <Example code={today.data.example} />}
-      <Section title="What waits, and how long" level="h2">
-        <WaitingLine waiting={idle} />
-      </Section>
-      <div className={styles.columns}>
+      <div className={clsx(runs.data?.length && styles.now)}>
+        <Running />
         <Section title="Next">
           {longest ? (
             <NextUp waiting={longest} />
           ) : (
             <p>Nothing waits at a station. Prepared fibre is ready to be sampled.</p>
           )}
+          <CameToday lots={waiting.filter((w) => w.days === 0)} />
         </Section>
+      </div>
+      <DayOfMotion motion={today.data.motion} />
+      {today.data.example && <Example code={today.data.example} />}
+      <Section title="What waits, and how long" level="h2">
+        <WaitingLine waiting={idle} />
+      </Section>
+      <div className={styles.columns}>
         <Section title="Look again">
           {(drafts.data?.length ?? 0) > 0 && <Drafts drafts={drafts.data!} />}
           {questions.length === 0 && drafts.data?.length === 0 && <p>Every balance fits, or was answered.</p>}
@@ -69,6 +73,28 @@ export function Today() {
         </Section>
       </div>
     </Column>
+  );
+}
+
+/** What was taken in or made today, whatever waits for it. */
+function CameToday({ lots }: { lots: readonly Schema['WaitingLot'][] }) {
+  if (lots.length === 0) return null;
+  return (
+    <p className={layout.above16}>
+      Came today:{' '}
+      {lots.map(({ lot }, i) => (
+        <span key={lot.id}>
+          {i > 0 && '; '}
+          <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink> {parentage(lot.parentage)},{' '}
+          {formOf(lot.form, lot.fibre)}
+          {lot.left && (
+            <>
+              , <span className={typography.oneLine}>{lot.left.text}</span>
+            </>
+          )}
+        </span>
+      ))}
+    </p>
   );
 }
 

@@ -3,27 +3,31 @@ import { type Schema } from '../api/client';
 import { useStations } from '../api/queries';
 import { Tuft, tuftRadius } from '../drawings/Tuft';
 import { useWidth } from '../drawings/useWidth';
+import { placeOf, standing } from './waitingLayout';
 import { daysWord, formOf, parentage, stepWord } from '../ui/words';
 import styles from './WaitingLine.module.css';
 
 const rowHeight = 58;
 const left = 92;
 
-/** Every waiting lot as a tuft: its row is where it waits, its place how long, its area how much. */
+/** Waiting lots as tufts: the row is where one waits, its place how long from today on, its area how much. What finds no room has
+ * waited longer, and is counted at the end of its row. */
 export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'][] }) {
   const [ref, width] = useWidth<HTMLDivElement>();
   const navigate = useNavigate();
   const stations = useStations();
   const rows: (Schema['StepKind'] | null)[] = [...(stations.data ?? []).map((s) => s.step), null];
-  const room = Math.max(560, width);
+  const room = Math.max(280, width);
   const shown = rows.filter((step) => waiting.some((w) => (w.at ?? null) === step));
   const longest = Math.max(7, ...waiting.map((w) => w.days));
-  // Days crowd near today, so the axis runs by the root of the days.
-  const x = (days: number) => room - 56 - (room - left - 100) * Math.sqrt(days / longest);
+  const x = (days: number) => placeOf(days, longest, left + 24, room - 32);
   const heaviest = Math.max(1, ...waiting.map((w) => w.lot.left?.grams ?? 0));
   const perRoot = 24 / Math.sqrt(heaviest);
   const height = shown.length * rowHeight + 34;
-  const marks = [0, 1, 3, 7, 14, 30, 60, 120, 240, 365].filter((d) => d <= longest);
+  // Marks whose words would touch the one before are left out.
+  const marks = [0, 1, 3, 7, 14, 30, 60, 120, 240, 365]
+    .filter((d) => d <= longest)
+    .filter((d, i, all) => i === 0 || x(d) - x(all[i - 1]!) > 54 || x(d) - x(0) > 54 * i);
 
   return (
     <div className={styles.waitingLots} ref={ref} role="group" aria-label="Waiting lots" tabIndex={0}>
@@ -38,16 +42,16 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
         ))}
         {shown.map((step, i) => {
           const y = i * rowHeight + rowHeight / 2 + 2;
-          const here = spread(
+          const here = standing(
             waiting
               .filter((w) => (w.at ?? null) === step)
               .map((w) => ({
                 w,
                 r: w.lot.left ? Math.max(7, tuftRadius(w.lot.left.grams, perRoot)) : 11,
                 x: x(w.days),
-              }))
-              .sort((a, b) => a.x - b.x),
-            left + 12,
+              })),
+            left + 24,
+            room - 26,
           );
           return (
             <g key={step ?? 'samples'}>
@@ -55,7 +59,12 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
                 {step ? stepWord[step] : 'To sample'}
               </text>
               <line x1={left - 8} x2={room - 8} y1={y + 19} y2={y + 19} stroke="var(--oat)" />
-              {here.map(({ w, r, x: at }) => {
+              {here.left.length > 0 && (
+                <text x={room - 4} y={y + 12} fontSize={14} textAnchor="end" fill="var(--bark)">
+                  +{here.left.length}
+                </text>
+              )}
+              {here.shown.map(({ w, r, x: at }) => {
                 const open = () => void navigate(`/lots/${w.lot.code}`);
                 return (
                   <g
@@ -87,18 +96,4 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
       </svg>
     </div>
   );
-}
-
-/** Tufts that would lie on each other move apart, keeping their order. */
-function spread<T extends { x: number; r: number }>(items: T[], least: number): T[] {
-  const apart = (a: T, b: T) => Math.max(46, a.r + b.r + 4);
-  for (let i = items.length - 2; i >= 0; i--) {
-    const [one, next] = [items[i]!, items[i + 1]!];
-    one.x = Math.min(one.x, next.x - apart(one, next));
-  }
-  for (let i = 0; i < items.length; i++) {
-    const before = items[i - 1];
-    items[i]!.x = Math.max(items[i]!.x, before ? before.x + apart(before, items[i]!) : least);
-  }
-  return items;
 }
