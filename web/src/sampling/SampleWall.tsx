@@ -66,7 +66,7 @@ export function SampleWall() {
           {ready.data?.lots.map((l) => (
             <li key={l.id}>
               <RouterLink to={`/lots/${l.code}/sample`}>{l.code}</RouterLink> {parentage(l.parentage)},{' '}
-              {formOf(l.form, l.fibre)}, {l.left?.text ?? 'not weighed'}
+              {formOf(l.form, l.fibre)}, <span className={typography.oneLine}>{l.left?.text ?? 'not weighed'}</span>
             </li>
           ))}
         </ul>
@@ -101,7 +101,7 @@ function Wall({ hung, all, purpose }: { hung: readonly Schema['HungSample'][]; a
   const most = Math.max(80, ...inOrder.map(longest));
   const part = [1, 2, 3, 4].find((n) => (most * perMm) / n <= 400) ?? 4;
   const pxPerMm = perMm / part;
-  const pitch = Math.max(85, (width - 40) / Math.max(1, inOrder.length));
+  const pitch = Math.max(82, (width - 40) / Math.max(1, inOrder.length));
   const room = Math.max(width, pitch * inOrder.length + 40);
   const line = 34;
   const goesOn = room > width + 1;
