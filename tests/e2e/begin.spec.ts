@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { at, tabOn } from './hands';
+import { at, nothingIsWiderThan, tabOn } from './hands';
 
 test('the first ten minutes: a name, what one counts in, an example to play with, a tub when it is needed', async ({
   page,
@@ -44,7 +44,7 @@ test('the first ten minutes: a name, what one counts in, an example to play with
   ]) {
     await page.setViewportSize(size);
     expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([]);
-    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(size.width);
+    await nothingIsWiderThan(page, size.width);
   }
 
   await tabOn(page, /^Put in an example fleece$/);

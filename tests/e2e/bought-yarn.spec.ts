@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { at } from './hands';
+import { at, nothingIsWiderThan } from './hands';
 
 test.use({ locale: 'en-US' });
 
@@ -75,5 +75,5 @@ test('a bought yarn is matched from an empty workshop in ounces and inches', asy
   await page.getByRole('form', { name: 'A bobbin is done' }).getByRole('button').last().click();
   await expect(page.getByText(/1\.1 oz · 220 yd/)).toBeVisible();
   await page.setViewportSize({ width: 390, height: 844 });
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await nothingIsWiderThan(page, 390);
 });

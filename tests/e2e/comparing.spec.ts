@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { at, houseTime, post, register } from './hands';
+import { at, houseTime, nothingIsWiderThan, post, register } from './hands';
 
 test('48 g of fine down: cloud against punis, tried in one sitting and compared', async ({ page }) => {
   await register(page);
@@ -62,7 +62,7 @@ test('48 g of fine down: cloud against punis, tried in one sitting and compared'
   await expect(page.getByRole('row', { name: /kept of what was taken/ }).getByText('better')).toHaveCount(0);
   // On a phone nothing is wider than the screen but the table in its own frame.
   await page.setViewportSize({ width: 390, height: 844 });
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await nothingIsWiderThan(page, 390);
 });
 
 test('one batt held in four ways: chosen by its picture, noted at the wheel, compared with all that was spun', async ({
@@ -161,5 +161,5 @@ test('one batt held in four ways: chosen by its picture, noted at the wheel, com
       .first(),
   ).toBeVisible();
   await page.setViewportSize({ width: 390, height: 844 });
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await nothingIsWiderThan(page, 390);
 });

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { at, picture, post, register } from './hands';
+import { at, nothingIsWiderThan, picture, post, register } from './hands';
 
 test('strips with a repeat are arranged for a two-ply, and two coloured plies with a plain one are rehearsed', async ({
   page,
@@ -218,5 +218,5 @@ test('a striped yarn of twenty lots: any of them is found, as often as they last
   await expect(bench.getByText(/plying takes up 5 %/)).toBeVisible();
   await expect(bench.getByText(/one of every \d+ drawn/).first()).toBeVisible();
   await page.setViewportSize({ width: 390, height: 844 });
-  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await nothingIsWiderThan(page, 390);
 });

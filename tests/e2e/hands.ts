@@ -109,3 +109,7 @@ export async function picture(page: Page, colours: readonly string[], type = 'im
   );
   return { name: 'picture.jpg', mimeType: type, buffer: Buffer.from(data, 'base64') };
 }
+
+/** Asks that nothing is wider than the screen; what is drawn by its width is drawn anew only after a screen has changed. */
+export const nothingIsWiderThan = (page: Page, width: number) =>
+  expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width);

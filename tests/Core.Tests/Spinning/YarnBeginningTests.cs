@@ -59,6 +59,18 @@ public class YarnBeginningTests
     }
 
     [Fact]
+    public void A_mark_on_a_dial_of_which_no_ratio_is_known_is_told_its_count_by_the_first_ply_back()
+    {
+        var wish = new YarnWish(14, 25, 2);
+        var aim = YarnAim.Of(wish, SpunFibre.Unknown, null).Value;
+        Assert.Null(aim.Treadles);
+        var far = TrialAdvice.Of(wish, aim, new YarnTrial(aim.PlyBackWraps, 0.5, 15, 4, 100)).Value;
+        Assert.Equal(Twisting.Factor(15, 25), far.Treadles!.Value / 4d * 100 / far.DrawMillimetres!.Value, 9);
+        Assert.True(far.Treadles > 4);
+        Assert.Null(TrialAdvice.Of(wish, aim, new YarnTrial(aim.PlyBackWraps, 0.5, 15, null, null)).Value.Treadles);
+    }
+
+    [Fact]
     public void A_reading_within_what_suits_the_fibre_is_near_enough()
     {
         var cotton = YarnBeginning.Of(FleeceClass.Plant, 22);
