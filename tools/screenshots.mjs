@@ -16,7 +16,7 @@ const views = [
   ['routes', '/lots/X-01/routes'],
   [
     'aim',
-    '/aim?lot=R-01.4',
+    '/aim?lot=R-01.4&plies=2',
     async (p) => {
       await p.getByLabel('Washed yarn, wraps an inch').fill('14');
       await p.getByLabel('Angle, °', { exact: true }).fill('28');
