@@ -27,7 +27,9 @@ public sealed class Composition : IEquatable<Composition>
     /// <summary>How badly the moisture of a part is known that has no absorption curve, as a fraction of its dry mass (typical).</summary>
     public const double UnknownRegain = 0.02;
 
-    private Composition(IReadOnlyList<FibrePart> parts, bool sharesKnown = true) => (Parts, SharesKnown) = (parts, sharesKnown);
+    // Of one part everybody knows the share.
+    private Composition(IReadOnlyList<FibrePart> parts, bool sharesKnown = true) =>
+        (Parts, SharesKnown) = (parts, sharesKnown || parts.Count == 1);
 
     /// <summary>The largest part first; shares make 1. Where nobody knows them they stand as equal.</summary>
     public IReadOnlyList<FibrePart> Parts { get; }
@@ -76,7 +78,7 @@ public sealed class Composition : IEquatable<Composition>
                 "shares-do-not-add",
                 "has shares that do not make a whole"
             )
-            .Then<Composition>(() => new Composition([.. parts.OrderByDescending(p => p.Share)], sharesKnown || parts.Count == 1));
+            .Then<Composition>(() => new Composition([.. parts.OrderByDescending(p => p.Share)], sharesKnown));
 
     /// <summary>What comes of lots put together, in whatever way.</summary>
     /// <param name="lots">What each is made of, and its mass at reference (rested at 65 %) in grams; null where it is not known.</param>
@@ -105,8 +107,7 @@ public sealed class Composition : IEquatable<Composition>
             .Select(g => g.First() with { Share = g.Sum(p => p.Share) })
             .OrderByDescending(p => p.Share)
             .ToArray();
-        return parts.Length == 1 ? new Composition(parts)
-            : parts.Length <= MostParts ? new Composition(parts, known)
+        return parts.Length <= MostParts ? new Composition(parts, known)
             : parts.DistinctBy(p => p.Fibre).Count() <= MostParts ? new Composition(Fewer(parts), known)
             : null;
     }
@@ -161,7 +162,7 @@ public sealed class Composition : IEquatable<Composition>
         }
 
         var unlike = parts.DistinctBy(p => (p.Fibre, p.Breed.ToUpperInvariant())).ToArray();
-        return new Composition([.. unlike.Select(p => new FibrePart(p.Fibre, p.Breed, 1.0 / unlike.Length))], unlike.Length == 1);
+        return new Composition([.. unlike.Select(p => new FibrePart(p.Fibre, p.Breed, 1.0 / unlike.Length))], sharesKnown: false);
     }
 
     /// <summary>Water over oven-dry mass after resting in air, as a fraction. A part without an absorption curve counts with

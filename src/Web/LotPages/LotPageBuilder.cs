@@ -265,7 +265,7 @@ public static class LotPageBuilder
             lot.SupplyGramsPerMetre is { } supply && left is { } there
                 ? $"{Figures.Supply(supply, workshop.LengthUnit)}: {Figures.Metres(there.Mass.Grams / supply, workshop.LengthUnit)}"
                 : null,
-            lot.MadeBy == StepKind.TakeIn && lot.Composition.IsMixed
+            lot.MadeBy == StepKind.TakeIn && !lot.Form.IsGreasy()
         );
     }
 

@@ -55,7 +55,7 @@ public sealed record ReserveRequest([property: StringLength(60)] string? Mass, [
 /// <param name="WeighedLength">Of top, roving or a strip a length that was weighed, as typed: "1 m", "20 in"; with its weight it tells how
 /// long all of it is.</param>
 /// <param name="WeighedMass">And what that length weighs, as typed.</param>
-/// <param name="Parts">What a blend or a kit that came in is made of: of a kit whose shares nobody knew, what its parts weigh.</param>
+/// <param name="Parts">What fibre that came in is made of: of a kit whose shares nobody knew, what its parts weigh.</param>
 public sealed record LotFactsRequest(
     [property: StringLength(80)] string? Animal = null,
     [property: StringLength(60)] string? Colour = null,
@@ -263,11 +263,16 @@ public static class StockEndpoints
             }
         }
 
-        if (request.Parts is { Count: > 0 } told)
+        if (request.Parts is { } told)
         {
-            if (lot.MadeBy != StepKind.TakeIn || !lot.Composition.IsMixed)
+            if (lot.MadeBy != StepKind.TakeIn)
             {
-                return Problems.Refused("parts", "not-here", "Only what came in as a blend or a kit is told its parts.");
+                return Problems.Refused("parts", "not-here", "Only what came in is told its parts: tell those of what went into it.");
+            }
+
+            if (told.Count == 0)
+            {
+                return Problems.Refused("parts", "empty", "Name what is in it: one part where it is of one fibre.");
             }
 
             var parts = PartRequest.Read(told, lot.Form, context.Workshop.Unit);

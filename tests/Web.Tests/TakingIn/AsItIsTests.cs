@@ -392,4 +392,48 @@ public class AsItIsTests(House house) : IClassFixture<House>
             (await ada.Send(HttpMethod.Patch, $"/api/lots/{made}/facts", Weights(("wool", null, "30 g")))).Refused()
         );
     }
+
+    [Fact]
+    public async Task What_came_in_as_one_fibre_can_be_told_as_a_blend_later_and_back_again()
+    {
+        var ada = await house.Register();
+        var (top, code) = await ada.TakeIn(
+            new
+            {
+                mass = "100",
+                form = "top",
+                breed = "Merino",
+            }
+        );
+        Task<Reply> Tell(params object[] parts) => ada.Send(HttpMethod.Patch, $"/api/lots/{top}/facts", new { parts });
+        async Task<string?> Parentage() => Text((await ada.Lot(code)).GetProperty("lot"), "parentage");
+
+        (
+            await Tell(
+                new
+                {
+                    fibre = "wool",
+                    breed = "Merino",
+                    percent = 80,
+                },
+                new { fibre = "silk", percent = 20 }
+            )
+        ).Expect(204);
+        Assert.Equal("Merino 80 / Silk 20", await Parentage());
+        Assert.Equal(["parts empty"], (await Tell()).Refused());
+        (await Tell(new { fibre = "wool", breed = "Merino" })).Expect(204);
+        Assert.Equal("Merino", await Parentage());
+        Assert.Empty((await ada.Lot(code)).GetProperty("lot").GetProperty("parts").EnumerateArray());
+        var (raw, _) = await ada.TakeIn(new { mass = "2000", breed = "Merino" });
+        Assert.Equal(
+            ["parts in-the-grease"],
+            (
+                await ada.Send(
+                    HttpMethod.Patch,
+                    $"/api/lots/{raw}/facts",
+                    new { parts = new[] { new { fibre = "wool", percent = 50 }, new { fibre = "silk", percent = 50 } } }
+                )
+            ).Refused()
+        );
+    }
 }

@@ -4922,7 +4922,7 @@ export interface components {
       weighedLength?: null | string;
       /** @description And what that length weighs, as typed. */
       weighedMass?: null | string;
-      /** @description What a blend or a kit that came in is made of: of a kit whose shares nobody knew, what its parts weigh. */
+      /** @description What fibre that came in is made of: of a kit whose shares nobody knew, what its parts weigh. */
       parts?: null | components['schemas']['PartRequest'][];
     };
     /**

@@ -7,7 +7,7 @@ const pale: Tone = [0xf3, 0xea, 0xd8];
 
 /** What words name a colour, of natural fibre first and of dyed fibre after; of several in one phrase the last counts. */
 const named: readonly (readonly [RegExp, Tone])[] = [
-  [/^(white|off-white|cream|ivory|ecru|natural|undyed)$/, undyed],
+  [/^(white|cream|ivory|ecru)$/, undyed],
   [/^(black|jet|charcoal|badger)$/, [0x4b, 0x42, 0x3d]],
   [/^(gr[ae]y|steel|slate|pewter)$/, [0x8f, 0x8b, 0x85]],
   [/^(silver|platinum)$/, [0xb9, 0xb4, 0xab]],
@@ -25,7 +25,7 @@ const named: readonly (readonly [RegExp, Tone])[] = [
   [/^(purple|violet|plum|mauve|lilac)$/, [0x77, 0x5a, 0x80]],
 ];
 
-/** Words that only shade the colour beside them; alone they stand for one themselves. */
+/** Words that only shade the colour beside them. */
 const lighter = /^(light|pale|off|creamy|silvery|silver|whitish|soft)$/;
 const darker = /^(dark|deep|charcoal|blackish)$/;
 
@@ -37,7 +37,7 @@ const mix = (one: Tone, other: Tone, share: number): Tone => [
 
 /** The tone of one phrase, such as `pale creamy tan`; nothing where no colour is named in it. */
 function toneOf(phrase: string): Tone | undefined {
-  const words = phrase.split(/[^a-z-]+/).filter(Boolean);
+  const words = phrase.split(/[^a-z]+/).filter(Boolean);
   const base = words.findLastIndex((word) => named.some(([names]) => names.test(word)));
   const found = named.find(([names]) => names.test(words[base] ?? ''))?.[1];
   const shades = words.filter((_, i) => i !== base);

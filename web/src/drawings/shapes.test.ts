@@ -101,5 +101,6 @@ describe('scale and colour', () => {
     expect(red[0]!).toBeGreaterThan(1.8 * red[2]!);
     expect(blue[2]!).toBeGreaterThan(1.4 * blue[0]!);
     expect(fleeceTone('sheared at Tansley')).toEqual(fleeceTone(''));
+    expect(fleeceTone('blue-grey')).toEqual(fleeceTone('grey'));
   });
 });

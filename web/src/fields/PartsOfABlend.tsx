@@ -39,11 +39,19 @@ export function PartsOfABlend({
 }) {
   const set = (i: number, part: Partial<Part>) => change(parts.map((p, k) => (k === i ? { ...p, ...part } : p)));
   const another = () => change([...parts, { fibre: parts.length === 1 ? 'silk' : 'wool', breed: '', share: '' }]);
+  const against = error && (
+    <div className={styles.said} role="alert">
+      {error}
+    </div>
+  );
   if (parts.length === 0)
     return (
-      <Button className={layout.selfStart} onClick={another}>
-        It is a blend or a kit
-      </Button>
+      <>
+        <Button className={layout.selfStart} onClick={another}>
+          It is a blend or a kit
+        </Button>
+        {against}
+      </>
     );
   return (
     <Column className={layout.spanAll} gap={1}>
@@ -70,11 +78,7 @@ export function PartsOfABlend({
           <Button onClick={() => change(parts.filter((_, k) => k !== i))}>Remove</Button>
         </Row>
       ))}
-      {error && (
-        <div className={styles.said} role="alert">
-          {error}
-        </div>
-      )}
+      {against}
       {parts.length < most && (
         <Button className={layout.selfStart} onClick={another}>
           Another part

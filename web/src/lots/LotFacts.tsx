@@ -73,18 +73,19 @@ export function LotFacts({ lot, close }: { lot: Schema['LotHead']; close: () => 
         </>
       }
     >
-      {lot.mayTellParts ? (
-        <PartsOfABlend
-          parts={values.parts}
-          change={(parts) => set({ parts })}
-          error={saving.error?.at('parts') ?? undefined}
-        />
-      ) : (
+      {told.length === 0 && values.parts.length === 0 && (
         <BreedField
           value={values.breed}
           onChange={(breed) => set({ breed, breedAsWritten: false })}
           error={saving.error}
           asWritten={() => set({ breedAsWritten: true })}
+        />
+      )}
+      {lot.mayTellParts && (
+        <PartsOfABlend
+          parts={values.parts}
+          change={(parts) => set({ parts })}
+          error={saving.error?.at('parts') ?? undefined}
         />
       )}
       <AnimalField value={values.animal} onChange={(animal) => set({ animal })} />

@@ -76,13 +76,15 @@ export function Today() {
   );
 }
 
+const mostNamed = 5;
+
 /** What was taken in or made today, whatever waits for it. */
 function CameToday({ lots }: { lots: readonly Schema['WaitingLot'][] }) {
   if (lots.length === 0) return null;
   return (
     <p className={layout.above16}>
       Came today:{' '}
-      {lots.map(({ lot }, i) => (
+      {lots.slice(0, mostNamed).map(({ lot }, i) => (
         <span key={lot.id}>
           {i > 0 && '; '}
           <RouterLink to={`/lots/${lot.code}`}>{lot.code}</RouterLink> {parentage(lot.parentage)},{' '}
@@ -94,6 +96,7 @@ function CameToday({ lots }: { lots: readonly Schema['WaitingLot'][] }) {
           )}
         </span>
       ))}
+      {lots.length > mostNamed && `; and ${lots.length - mostNamed} more`}
     </p>
   );
 }

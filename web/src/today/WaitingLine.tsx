@@ -27,7 +27,7 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
   // Marks whose words would touch the one before are left out.
   const marks = [0, 1, 3, 7, 14, 30, 60, 120, 240, 365]
     .filter((d) => d <= longest)
-    .filter((d, i, all) => i === 0 || x(d) - x(all[i - 1]!) > 54 || x(d) - x(0) > 54 * i);
+    .reduce<number[]>((kept, d) => (kept.length > 0 && x(d) - x(kept.at(-1)!) < 58 ? kept : [...kept, d]), []);
 
   return (
     <div className={styles.waitingLots} ref={ref} role="group" aria-label="Waiting lots" tabIndex={0}>
@@ -59,11 +59,6 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
                 {step ? stepWord[step] : 'To sample'}
               </text>
               <line x1={left - 8} x2={room - 8} y1={y + 19} y2={y + 19} stroke="var(--oat)" />
-              {here.left.length > 0 && (
-                <text x={room - 4} y={y + 12} fontSize={14} textAnchor="end" fill="var(--bark)">
-                  +{here.left.length}
-                </text>
-              )}
               {here.shown.map(({ w, r, x: at }) => {
                 const open = () => void navigate(`/lots/${w.lot.code}`);
                 return (
@@ -90,10 +85,38 @@ export function WaitingLine({ waiting }: { waiting: readonly Schema['WaitingLot'
                   </g>
                 );
               })}
+              {here.left.length > 0 && (
+                <More
+                  x={room - 4}
+                  y={y + 12}
+                  count={here.left.length}
+                  where={step ? stepWord[step] : 'To sample'}
+                  open={() => void navigate(step ? `/station/${step}` : '/samples')}
+                />
+              )}
             </g>
           );
         })}
       </svg>
     </div>
+  );
+}
+
+/** What found no room on its row, and the way to where all of it is listed. */
+function More(of: { x: number; y: number; count: number; where: string; open: () => void }) {
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-label={`${of.count} more that have waited longer: ${of.where}`}
+      onClick={of.open}
+      onKeyDown={(e) => e.key === 'Enter' && of.open()}
+      style={{ cursor: 'pointer' }}
+    >
+      <rect x={of.x - 40} y={of.y - 28} width={44} height={44} fill="transparent" />
+      <text x={of.x} y={of.y} fontSize={14} fontWeight={700} textAnchor="end" fill="var(--woad)">
+        +{of.count}
+      </text>
+    </g>
   );
 }

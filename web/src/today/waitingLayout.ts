@@ -16,8 +16,7 @@ const apart = (a: Standing, b: Standing) => Math.max(46, a.r + b.r + 4);
  */
 export function standing<T extends Standing>(items: readonly T[], from: number, to: number): { shown: T[]; left: T[] } {
   const inOrder = [...items].sort((a, b) => a.x - b.x);
-  let most = inOrder.length;
-  while (most > 1 && widthOf(inOrder.slice(0, most)) > to - from - (most < inOrder.length ? room : 0)) most--;
+  const most = fitting(inOrder, to - from);
   const shown = inOrder.slice(0, most).map((item) => ({ ...item, x: Math.max(from, item.x) }));
   const end = most < inOrder.length ? to - room : to;
   for (let i = 1; i < shown.length; i++)
@@ -32,5 +31,13 @@ export function standing<T extends Standing>(items: readonly T[], from: number, 
 /** Room for "+12" behind the last tuft. */
 const room = 38;
 
-const widthOf = (items: readonly Standing[]) =>
-  items.slice(1).reduce((sum, item, i) => sum + apart(items[i]!, item), 0);
+/** How many of them stand side by side within a width: all, or as many as leave room for the word; at least one. */
+function fitting(items: readonly Standing[], width: number) {
+  let [needed, withWord] = [0, Math.min(1, items.length)];
+  for (let i = 1; i < items.length; i++) {
+    needed += apart(items[i - 1]!, items[i]!);
+    if (needed > width) return withWord;
+    if (needed <= width - room) withWord = i + 1;
+  }
+  return items.length;
+}
