@@ -40,8 +40,8 @@ test('48 g of fine down: cloud against punis, tried in one sitting and compared'
     await page.getByLabel('Verdict, in your words').fill(n === 0 ? 'quick and lumpy' : 'smooth');
     await page.getByLabel('Yarn spun').fill(n === 0 ? 'a little' : '4 g');
     await page.getByLabel('Minutes of spinning').fill(minutes);
-    await page.getByLabel('Joins in 10 m').fill(joins);
-    await page.getByLabel('Lumps in 10 m').fill(lumps);
+    await page.getByLabel('Joins, in 10 m').fill(joins);
+    await page.getByLabel('Lumps, in 10 m').fill(lumps);
     await page
       .getByLabel('At several places, wraps')
       .fill(n === 0 ? '12 16 11 17 14 13 18 12' : '14 14 15 14 14 13 14 14');

@@ -266,7 +266,7 @@ test('a yarn is aimed at, spun, plied and washed by keyboard alone', async ({ ke
   await expect(page.getByLabel('Verdict, in your words')).toBeVisible();
   await type(page, /^Verdict, in your words/, 'Round.');
   await press(page, /^The swatch/);
-  await type(page, /^Stitches$/, '21');
+  await type(page, /^Stitches, in 10 cm$/, '21');
   await press(page, /^Keep the sample/);
   await expect(page.getByText(/21 stitches/)).toBeVisible();
 });

@@ -276,7 +276,7 @@ test('a yarn is spun, plied, washed, swatched and kept: from the wheel in the wo
   await page.getByLabel('Needle, mm').fill('4');
   await page.getByRole('button', { name: 'Keep the sample' }).click();
   await expect(page.getByText(/^The stitches of the swatch are missing/)).toBeVisible();
-  await page.getByLabel('Stitches', { exact: true }).fill('21');
+  await page.getByLabel('Stitches, in 10 cm', { exact: true }).fill('21');
   await page.getByLabel('Stitches, washed').fill('22');
   await page.getByRole('button', { name: 'Keep the sample' }).click();
   await expect(

@@ -112,7 +112,7 @@ public static class Verdict
             Use.Lace,
             Leaning.GoodFor,
             f => f.DecidingMicron < FineMicrons && f.StapleMillimetres >= 60,
-            f => $"fine, and {Length(f)} is long enough for a thin yarn to hold"
+            f => $"fine, and {f.Staple} is long enough for a thin yarn to hold"
         ),
         new(
             "lustre-lace",
@@ -127,7 +127,7 @@ public static class Verdict
             Use.Lace,
             Leaning.CarefulWith,
             f => f.StapleMillimetres < 40,
-            f => $"{Length(f)} needs much twist before it holds"
+            f => $"{f.Staple} needs much twist before it holds"
         ),
         new(
             "springy-jumpers",
@@ -229,7 +229,7 @@ public static class Verdict
             Use.Rugs,
             Leaning.GoodFor,
             f => f.DecidingMicron >= CoarseMicrons && f.StapleMillimetres >= 75,
-            f => $"coarse and {Length(f)} long: hard-wearing"
+            f => $"coarse and {f.Staple} long: hard-wearing"
         ),
         new("rug-hill", Use.Rugs, Leaning.GoodFor, f => f.Class is FleeceClass.Hill, f => "hill wool is what rugs are made of"),
         new(
@@ -330,6 +330,4 @@ public static class Verdict
     }
 
     private static string Micron(FleeceFacts f) => f.DecidingMicron!.Value.ToString("0", CultureInfo.InvariantCulture) + " \u00B5m";
-
-    private static string Length(FleeceFacts f) => f.StapleMillimetres!.Value.ToString("0", CultureInfo.InvariantCulture) + " mm";
 }

@@ -243,6 +243,16 @@ public sealed record FleeceFacts(
     /// <summary>Whether there is or was a fleece here to lift locks from; not where fibre came in prepared.</summary>
     public bool HasLocks { get; init; } = true;
 
+    /// <summary>What lengths are told in.</summary>
+    public LengthUnit Lengths { get; init; } = LengthUnit.Millimetre;
+
+    /// <summary>Its staple as it is told: <c>112 mm</c>, <c>4.4 in</c>; empty where none was measured.</summary>
+    public string Staple => StapleMillimetres is { } staple ? Told(staple) : "";
+
+    /// <summary>A length as it is told.</summary>
+    /// <param name="millimetres">Zero or more.</param>
+    public string Told(double millimetres) => Length.FromMillimetres(millimetres).Write(Lengths);
+
     /// <summary>Where <see cref="Felts"/> comes from: yours where it was tested.</summary>
     public Provenance FeltsFrom { get; init; } = Provenance.Typical;
 

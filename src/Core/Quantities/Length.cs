@@ -55,6 +55,10 @@ public readonly partial record struct Length
             _ => "mm",
         };
 
+    /// <summary>What cards, combs and rounds of winders are told in: centimetres, or inches where short lengths are inches.</summary>
+    /// <param name="unit">What the workshop counts short lengths in.</param>
+    public static LengthUnit Wide(LengthUnit unit) => unit == LengthUnit.Inch ? LengthUnit.Inch : LengthUnit.Centimetre;
+
     /// <summary>How many millimetres a unit has.</summary>
     /// <param name="unit">The unit.</param>
     public static double MillimetresOf(LengthUnit unit) =>

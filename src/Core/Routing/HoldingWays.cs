@@ -124,7 +124,7 @@ public static class HoldingWays
             Holding.TornAndRolled,
             -25,
             (_, f, _) => f.StapleMillimetres > LongestRolled,
-            f => $"{f.StapleMillimetres:0} mm is too long to go round."
+            f => $"{f.Staple} is too long to go round."
         ),
         new(
             "side-between",
@@ -161,7 +161,7 @@ public static class HoldingWays
             Holding.FromTheFold,
             RouteRules.Never,
             (_, f, _) => f.StapleMillimetres < Holdings.ShortestOverAFinger,
-            f => $"{f.StapleMillimetres:0} mm is too short to lie over a finger."
+            f => $"{f.Staple} is too short to lie over a finger."
         ),
         new("end-as-it-is", Holding.FromTheEnd, 20, (_, _, _) => true, _ => "it is drawn out from its end, as it was made."),
     ];

@@ -1,4 +1,3 @@
-using System.Globalization;
 using EarthyTuft.Core.Carding;
 using EarthyTuft.Core.Combing;
 using EarthyTuft.Core.Fibres;
@@ -53,121 +52,115 @@ public static class RouteRules
             PreparedAs.Punis,
             50,
             (f, _, _) => f.StapleMillimetres < Short,
-            f => $"{Length(f)} is short: fine cards, punis or a cloud."
+            f => $"{f.Staple} is short: fine cards, punis or a cloud."
         ),
         new(
             "short-combs",
             PreparedAs.Top,
             Never,
             (f, _, _) => f.StapleMillimetres < Short,
-            f => $"{Length(f)} would all stay in the tines."
+            f => $"{f.Staple} would all stay in the tines."
         ),
         new(
             "short-twice",
             PreparedAs.CardedTop,
             Never,
             (f, _, _) => f.StapleMillimetres < Short,
-            f => $"{Length(f)} would all stay in the tines."
+            f => $"{f.Staple} would all stay in the tines."
         ),
         new(
             "short-rolags",
             PreparedAs.Rolags,
             -10,
             (f, _, _) => f.StapleMillimetres < Short,
-            f => $"{Length(f)} hardly holds together across a roll."
+            f => $"{f.Staple} hardly holds together across a roll."
         ),
-        new(
-            "short-drum",
-            PreparedAs.Batts,
-            -25,
-            (f, _, _) => f.StapleMillimetres < Short,
-            f => $"{Length(f)} sinks into the drum's cloth."
-        ),
+        new("short-drum", PreparedAs.Batts, -25, (f, _, _) => f.StapleMillimetres < Short, f => $"{f.Staple} sinks into the drum's cloth."),
         new(
             "short-flick",
             PreparedAs.FlickedLocks,
             -60,
             (f, _, _) => f.StapleMillimetres < Short,
-            f => $"{Length(f)} leaves nothing to hold while flicking."
+            f => $"{f.Staple} leaves nothing to hold while flicking."
         ),
         new(
             "cards-rolags",
             PreparedAs.Rolags,
             25,
             (f, _, _) => f.StapleMillimetres is >= Short and < Middling,
-            f => $"{Length(f)} is a length for cards."
+            f => $"{f.Staple} is a length for cards."
         ),
         new(
             "cards-drum",
             PreparedAs.Batts,
             20,
             (f, _, _) => f.StapleMillimetres is >= Short and < Middling,
-            f => $"{Length(f)} is a length for cards."
+            f => $"{f.Staple} is a length for cards."
         ),
         new(
             "cards-combs",
             PreparedAs.Top,
             -40,
             (f, _, _) => f.StapleMillimetres is >= Short and < Middling && !MayBeMiniCombed(f),
-            f => $"{Length(f)} leaves more noil than top."
+            f => $"{f.Staple} leaves more noil than top."
         ),
         new(
             "cards-mini-combs",
             PreparedAs.Top,
             -5,
             (f, _, _) => MayBeMiniCombed(f),
-            f => $"fine wool of {Length(f)} may go over small combs."
+            f => $"fine wool of {f.Staple} may go over small combs."
         ),
         new(
             "either-rolags",
             PreparedAs.Rolags,
             5,
             (f, _, _) => f.StapleMillimetres is >= Middling and <= Long,
-            f => $"{Length(f)} goes over cards or combs."
+            f => $"{f.Staple} goes over cards or combs."
         ),
         new(
             "either-drum",
             PreparedAs.Batts,
             5,
             (f, _, _) => f.StapleMillimetres is >= Middling and <= Long,
-            f => $"{Length(f)} goes over cards or combs."
+            f => $"{f.Staple} goes over cards or combs."
         ),
         new(
             "either-combs",
             PreparedAs.Top,
             5,
             (f, _, _) => f.StapleMillimetres is >= Middling and <= Long,
-            f => $"{Length(f)} goes over cards or combs."
+            f => $"{f.Staple} goes over cards or combs."
         ),
-        new("long-combs", PreparedAs.Top, 35, (f, _, _) => f.StapleMillimetres > Long, f => $"{Length(f)} is a length for combs."),
+        new("long-combs", PreparedAs.Top, 35, (f, _, _) => f.StapleMillimetres > Long, f => $"{f.Staple} is a length for combs."),
         new(
             "long-flick",
             PreparedAs.FlickedLocks,
             20,
             (f, _, _) => f.StapleMillimetres > Long,
-            f => $"{Length(f)} can be spun from the lock."
+            f => $"{f.Staple} can be spun from the lock."
         ),
-        new("long-rolags", PreparedAs.Rolags, -30, (f, _, _) => f.StapleMillimetres > Long, f => $"{Length(f)} tangles on hand cards."),
+        new("long-rolags", PreparedAs.Rolags, -30, (f, _, _) => f.StapleMillimetres > Long, f => $"{f.Staple} tangles on hand cards."),
         new(
             "long-drum",
             PreparedAs.Batts,
             -15,
             (f, _, _) => f.StapleMillimetres > Long,
-            f => $"{Length(f)} stands only thin loads and few passes."
+            f => $"{f.Staple} stands only thin loads and few passes."
         ),
         new(
             "long-twice",
             PreparedAs.CardedTop,
             -20,
             (f, _, _) => f.StapleMillimetres > Long,
-            f => $"carding first would break {Length(f)}."
+            f => $"carding first would break {f.Staple}."
         ),
         new(
             "long-punis",
             PreparedAs.Punis,
             Never,
             (f, _, _) => f.StapleMillimetres >= Middling,
-            f => $"{Length(f)} is too long to roll small."
+            f => $"{f.Staple} is too long to roll small."
         ),
         new(
             "no-length-drum",
@@ -430,6 +423,4 @@ public static class RouteRules
     ];
 
     private static bool MayBeMiniCombed(FleeceFacts f) => f.Class == FleeceClass.Fine && f.StapleMillimetres is >= MiniCombs and < Middling;
-
-    private static string Length(FleeceFacts f) => f.StapleMillimetres!.Value.ToString("0", CultureInfo.InvariantCulture) + " mm";
 }

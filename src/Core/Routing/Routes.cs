@@ -152,8 +152,15 @@ public static class Routes
                     Judged = j with { LockStructure = LockStructure.Matted },
                 }
             ),
-            (facts.StapleMillimetres is null or >= 55, "the heap is shorter than 55 mm", facts with { StapleMillimetres = 50 }),
-            (facts.StapleMillimetres is null or < 140, "the heap is longer than 140 mm", facts with { StapleMillimetres = 150 }),
+            (facts.StapleMillimetres is null or >= 55, $"the heap is shorter than {facts.Told(55)}", facts with { StapleMillimetres = 50 }),
+            (
+                facts.StapleMillimetres is null or < 140,
+                $"the heap is longer than {facts.Told(140)}",
+                facts with
+                {
+                    StapleMillimetres = 150,
+                }
+            ),
         ];
         return
         [

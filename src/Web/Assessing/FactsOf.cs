@@ -2,6 +2,7 @@ using EarthyTuft.Core.Assessing;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
+using EarthyTuft.Core.Quantities;
 using EarthyTuft.Data.Ledger;
 using EarthyTuft.Data.Lots;
 using EarthyTuft.Data.Store;
@@ -13,7 +14,7 @@ namespace EarthyTuft.Web.Assessing;
 /// book.</summary>
 public static class FactsOf
 {
-    public static (FleeceFacts Facts, LookOverRow? LookOver) Lot(LotDossier dossier, BreedBook book)
+    public static (FleeceFacts Facts, LookOverRow? LookOver) Lot(LotDossier dossier, BreedBook book, LengthUnit lengths)
     {
         var lot = dossier.Lot;
         var nearest = Lineage.Nearest(dossier.Family.Entries, lot.Id, dossier.Locks, l => l.LotId);
@@ -38,6 +39,7 @@ public static class FactsOf
                 felts.Felts
             )
             {
+                Lengths = lengths,
                 FeltsFrom = felts.From,
                 HasLocks = Lineage.Ancestors(dossier.Family.Entries, lot.Id).Any(id => dossier.Family.Lots[id].Form.HasLocks()),
             },

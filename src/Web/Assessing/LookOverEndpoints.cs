@@ -131,7 +131,7 @@ public static class LookOverEndpoints
     private static LookOverPage View(LotDossier dossier, BreedBook book, LengthUnit unit)
     {
         var lot = dossier.Lot;
-        var (facts, looked) = FactsOf.Lot(dossier, book);
+        var (facts, looked) = FactsOf.Lot(dossier, book, unit);
         var nearest = Lineage.Nearest(dossier.Family.Entries, lot.Id, dossier.Locks, l => l.LotId);
         var parentage = BreedEndpoints.Parentage(lot.Parentage);
         var known = parentage.Shares.Where(s => book.Find(s.Breed) is not null).ToArray();
@@ -177,6 +177,7 @@ public static class LookOverEndpoints
     )
     {
         var each = Length.MillimetresOf(unit);
+        var perUnit = unit == LengthUnit.Inch ? Length.MillimetresPerInch / 10 : 1;
         var staple = Staple.Of(
             [.. Lineage.Nearest(dossier.Family.Entries, dossier.Lot.Id, dossier.Locks, l => l.LotId).Select(l => l.Measured)],
             null
@@ -194,9 +195,11 @@ public static class LookOverEndpoints
             ),
             Line(
                 "Crimp",
-                staple.Crimp?.Mean,
-                parentage.Envelope(book.Find, b => b.CrimpsPerCentimetre),
-                "/ cm",
+                staple.Crimp?.Mean * perUnit,
+                parentage.Envelope(book.Find, b => b.CrimpsPerCentimetre) is { } crimps
+                    ? new Span(crimps.Low * perUnit, crimps.High * perUnit)
+                    : null,
+                unit == LengthUnit.Inch ? "/ inch" : "/ cm",
                 "0.0",
                 "fewer crimps",
                 "more crimps"

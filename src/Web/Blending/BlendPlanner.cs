@@ -92,7 +92,7 @@ public sealed class BlendPlanner(EarthyTuftDb db, RequestContext context, BreedB
         foreach (var (lot, part) in planned.Lots.Zip(plan.Parts))
         {
             var dossier = (await LotDossier.Of(db, lot.Code, cancellationToken))!;
-            var facts = FactsOf.Lot(dossier, book).Facts;
+            var facts = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit).Facts;
             known.Add(
                 (
                     new KnownComponent(

@@ -10,6 +10,7 @@ using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
+using EarthyTuft.Web.Tools;
 using Microsoft.EntityFrameworkCore;
 
 namespace EarthyTuft.Web.Carding;
@@ -88,27 +89,22 @@ public sealed class CardPlanner(RequestContext context, BreedBooks books, LoadDe
             loads.Most(
                 plan.Most,
                 "area of the cloth times what is typical for it, half for fine fibre",
-                tool is null
-                    ? null
-                    : new WorkingInput(
-                        "cloth",
-                        FormattableString.Invariant($"{tool.Cards.Cloth.WidthCentimetres} by {tool.Cards.Cloth.LengthCentimetres} cm")
-                    ),
+                tool is null ? null : new WorkingInput("cloth", ToolWords.Size(tool.Cards.Cloth, context.Workshop.LengthUnit)),
                 Section
             ),
             Mass.FromGrams(plan.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured),
             plan.TakenOff,
             plan.Order,
             // That a staple is too long for any cards the station says itself, whatever cards are chosen.
-            [.. cautions.Where(c => c != CardCaution.StapleTooLong).Select(c => Words(c, tool!, micron))]
+            [.. cautions.Where(c => c != CardCaution.StapleTooLong).Select(c => Words(c, tool!, micron, context.Workshop.LengthUnit))]
         );
 
-    private static string Words(CardCaution caution, ToolRow tool, Span? micron) =>
+    private static string Words(CardCaution caution, ToolRow tool, Span? micron, LengthUnit lengths) =>
         caution switch
         {
-            CardCaution.StapleLong => FormattableString.Invariant(
-                $"Its staple is longer than {CardFit.CardsWellMillimetres} mm: lay thin loads on crosswise, give few strokes, and lift it off loose."
-            ),
+            CardCaution.StapleLong =>
+                $"Its staple is longer than {Figures.Length(CardFit.CardsWellMillimetres, lengths)}: lay thin loads on crosswise, give few "
+                    + "strokes, and lift it off loose.",
             CardCaution.DownOnDrum =>
                 "Very fine down and cotton break into neps on a drum: take hand cards with a close cloth, and few strokes.",
             CardCaution.ClothTooOpen => string.Create(

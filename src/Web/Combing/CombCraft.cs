@@ -8,6 +8,7 @@ using EarthyTuft.Data.Runs;
 using EarthyTuft.Data.Store;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Runs;
+using EarthyTuft.Web.Tools;
 
 namespace EarthyTuft.Web.Combing;
 
@@ -306,7 +307,7 @@ internal sealed class CombCraft(RequestContext context, CombPlanner planner, Loa
         var off =
             plan.Way == CombWay.Flicked ? ""
             : plan.DrawnOff == DrawnOff.Diz
-                ? FormattableString.Invariant($"; through a diz{(plan.DizMillimetres is { } hole ? $" of {hole} mm" : "")}")
+                ? $"; through a diz{(plan.DizMillimetres is { } hole ? $" of {ToolWords.Hole(hole, context.Workshop.LengthUnit)}" : "")}"
             : plan.DrawnOff == DrawnOff.Hand ? "; drawn off by hand"
             : "; spun from the comb";
         return string.Join(

@@ -13,6 +13,7 @@ using EarthyTuft.Web.Breeds;
 using EarthyTuft.Web.Hosting;
 using EarthyTuft.Web.Lots;
 using EarthyTuft.Web.Runs;
+using EarthyTuft.Web.Tools;
 
 namespace EarthyTuft.Web.Combing;
 
@@ -94,7 +95,7 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
                 continue;
             }
 
-            tender |= FactsOf.Lot(dossier, book).Facts.IsWeak;
+            tender |= FactsOf.Lot(dossier, book, context.Workshop.LengthUnit).Facts.IsWeak;
             wax |= WashedView.Of(dossier)?.Judged?.Decision is WashDecision.UseSoon or WashDecision.WaxAccepted;
         }
 
@@ -111,12 +112,7 @@ public sealed class CombPlanner(EarthyTuftDb db, RequestContext context, BreedBo
             loads.Most(
                 plan.Most,
                 "grams on a centimetre of width for so many rows, times the width; the lower end for fine fibre",
-                tines is null
-                    ? null
-                    : new WorkingInput(
-                        "tines",
-                        FormattableString.Invariant($"{tines.WidthCentimetres} cm, {tines.Rows} {(tines.Rows == 1 ? "row" : "rows")}")
-                    ),
+                tines is null ? null : new WorkingInput("tines", ToolWords.Size(tines, context.Workshop.LengthUnit)),
                 Section
             ),
             Mass.FromGrams(plan.Grams).ToFigure(context.Workshop.Unit, Provenance.Measured),

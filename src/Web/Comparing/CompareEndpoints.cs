@@ -147,7 +147,7 @@ public static class CompareEndpoints
                 : Problems.Refused("each", "too-little", "The log says there is less of it than that: weigh what is there, or try less.");
         }
 
-        var (facts, _) = FactsOf.Lot(dossier, await books.Here(cancellationToken));
+        var (facts, _) = FactsOf.Lot(dossier, await books.Here(cancellationToken), context.Workshop.LengthUnit);
         foreach (var (lot, preparation) in answer.Made.Zip(request.Preparations))
         {
             await RouteEndpoints.Lay(

@@ -91,7 +91,9 @@ public static class Figures
     /// <param name="what">What was counted; empty where it is said already.</param>
     public static string PerTen(double per10Metres, LengthUnit unit, string what = "")
     {
-        var count = per10Metres * (unit == LengthUnit.Inch ? LinearDensity.MetresPerYard : 1);
-        return FormattableString.Invariant($"{count:0.#} {what}{(what.Length > 0 ? " " : "")}in 10 {YarnLength.Sign(unit)}");
+        var over = CountedOver.OfYarn(unit);
+        return FormattableString.Invariant(
+            $"{over.Of(per10Metres, CountedOver.TenMetres):0.#} {what}{(what.Length > 0 ? " " : "")}in {over.Name}"
+        );
     }
 }

@@ -113,6 +113,20 @@ public sealed class MetresOfYarn : TypedFigure
     protected override Result<double> Read(string typed) => YarnLength.Read(typed, "length").Then<double>(l => l.Metres);
 }
 
+/// <summary>Counted in 10 m of yarn: <c>4</c>, <c>"4 in 10 yd"</c>.</summary>
+public sealed class CountInTenMetres : TypedFigure
+{
+    /// <inheritdoc/>
+    protected override Result<double> Read(string typed) => CountedOver.TenMetres.Read(typed, "count");
+}
+
+/// <summary>Counted in 10 cm of cloth: <c>22</c>, <c>"22 in 4 in"</c>.</summary>
+public sealed class CountInTenCentimetres : TypedFigure
+{
+    /// <inheritdoc/>
+    protected override Result<double> Read(string typed) => CountedOver.TenCentimetres.Read(typed, "count");
+}
+
 /// <summary>Tex: <c>130</c>, <c>"130 tex"</c>, <c>"3800 yd/lb"</c>.</summary>
 public sealed class Tex : TypedFigure
 {

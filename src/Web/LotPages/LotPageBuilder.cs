@@ -149,7 +149,7 @@ public static class LotPageBuilder
             return [];
         }
 
-        var (facts, _) = FactsOf.Lot(dossier, book);
+        var (facts, _) = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit);
         var schools = context.Workshop.Schools;
         var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var steps = Routes.Of(preparation, facts, aim, schools).Ahead(lot.Form, lot.MadeBy);

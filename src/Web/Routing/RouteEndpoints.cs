@@ -84,6 +84,7 @@ public static class RouteEndpoints
         WordParameter<StepKind> step,
         EarthyTuftDb db,
         BreedBooks books,
+        RequestContext context,
         CancellationToken cancellationToken
     )
     {
@@ -93,7 +94,7 @@ public static class RouteEndpoints
         }
 
         var lot = dossier.Lot;
-        var (facts, _) = FactsOf.Lot(dossier, await books.Here(cancellationToken));
+        var (facts, _) = FactsOf.Lot(dossier, await books.Here(cancellationToken), context.Workshop.LengthUnit);
         var known = KnownHere.Of(step.Value, lot.Form, lot.MadeBy, facts, lot.Route);
         return TypedResults.Ok(new KnownHereView(known is null ? null : RouteWords.Known(known, lot, facts)));
     }
@@ -113,7 +114,7 @@ public static class RouteEndpoints
         }
 
         var book = await books.Here(cancellationToken);
-        var (facts, _) = FactsOf.Lot(dossier, book);
+        var (facts, _) = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit);
         if (request.Holding is null == request.Preparation is null)
         {
             return Problems.Refused("preparation", "missing", "Choose a preparation, or how what is ready is held.");
@@ -223,7 +224,7 @@ public static class RouteEndpoints
         }
 
         var book = await books.Here(cancellationToken);
-        var (facts, _) = FactsOf.Lot(dossier, book);
+        var (facts, _) = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit);
         var (asked, way) = (Named<Aim>(aim), Named<PreparedAs>(preparation));
         if ((aim is not null && asked is null) || (preparation is not null && way is null))
         {
@@ -271,7 +272,7 @@ public static class RouteEndpoints
     )
     {
         var lot = dossier.Lot;
-        var (facts, _) = FactsOf.Lot(dossier, book);
+        var (facts, _) = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit);
         var schools = context.Workshop.Schools;
         var own = await OwnLog.Read(db, book, context.Workshop.HourlyRate, cancellationToken);
         var left = dossier.Family.Masses.Left(lot.Id)?.Estimate;

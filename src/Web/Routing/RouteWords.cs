@@ -1,4 +1,3 @@
-using System.Globalization;
 using EarthyTuft.Core.Fibres;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
@@ -19,14 +18,10 @@ internal static class RouteWords
             SpeaksAgainst.RouteSaysFirst => $"The route that was chosen for {lot.Code} says {Work(known.Step!.Value)} first.",
             SpeaksAgainst.RouteGoesElsewhere =>
                 $"{lot.Code} is wanted {Wanted(known.WantedFor!.Value)}: the route that was chosen for it goes on with {Work(known.Step!.Value)}.",
-            SpeaksAgainst.TooLongForCards => string.Create(
-                CultureInfo.InvariantCulture,
-                $"{facts.StapleMillimetres:0} mm are too long for any cards: {lot.Code} tangles and breaks there. Comb it, or spin it from the lock."
-            ),
-            SpeaksAgainst.TooShortForCombs => string.Create(
-                CultureInfo.InvariantCulture,
-                $"{facts.StapleMillimetres:0} mm are too short for any combs: all of {lot.Code} would stay in the tines. Card it."
-            ),
+            SpeaksAgainst.TooLongForCards =>
+                $"{facts.Staple} are too long for any cards: {lot.Code} tangles and breaks there. Comb it, or spin it from the lock.",
+            SpeaksAgainst.TooShortForCombs =>
+                $"{facts.Staple} are too short for any combs: all of {lot.Code} would stay in the tines. Card it.",
             SpeaksAgainst.WillNotGive =>
                 $"{lot.Code} is wanted {Wanted(known.WantedFor!.Value)}, which {lot.Form.Words()} held so will hardly give: "
                     + (

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using System.Text.Json.Serialization;
 using EarthyTuft.Core.Ledger;
 using EarthyTuft.Core.Lots;
 using EarthyTuft.Core.Quantities;
@@ -38,8 +39,8 @@ public sealed record SampleRequest(
     [property: StringLength(60)] string? Who = null,
     [property: StringLength(60)] string? SpunMass = null,
     int? SpinningMinutes = null,
-    double? JoinsPer10Metres = null,
-    double? LumpsPer10Metres = null,
+    [property: JsonConverter(typeof(CountInTenMetres))] double? JoinsPer10Metres = null,
+    [property: JsonConverter(typeof(CountInTenMetres))] double? LumpsPer10Metres = null,
     [property: StringLength(120)] string? WrapsPlaces = null,
     [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
     SwatchRequest? Swatch = null,
@@ -60,8 +61,8 @@ public sealed record SampleCorrection(
     IReadOnlyList<string>? Uses = null,
     [property: StringLength(60)] string? SpunMass = null,
     int? SpinningMinutes = null,
-    double? JoinsPer10Metres = null,
-    double? LumpsPer10Metres = null,
+    [property: JsonConverter(typeof(CountInTenMetres))] double? JoinsPer10Metres = null,
+    [property: JsonConverter(typeof(CountInTenMetres))] double? LumpsPer10Metres = null,
     [property: StringLength(120)] string? WrapsPlaces = null,
     [property: MaxLength(20)] IReadOnlyList<ScaleMark>? Judged = null,
     SwatchRequest? Swatch = null,
@@ -307,8 +308,8 @@ public static class SampleEndpoints
         Note("twist angle", Figure(row.TwistAngleDegrees), Figure(request.TwistAngleDegrees));
         Note("yarn spun", Grams(row.SpunGrams), Grams(spun.Value.Grams));
         Note("minutes of spinning", Figure(row.SpinningMinutes), Figure(spun.Value.Minutes));
-        Note("joins in 10 m", Figure(row.JoinsPer10Metres), Figure(spun.Value.JoinsPer10Metres));
-        Note("lumps in 10 m", Figure(row.LumpsPer10Metres), Figure(spun.Value.LumpsPer10Metres));
+        Note("joins", SampleView.Counted(row.JoinsPer10Metres, unit), SampleView.Counted(spun.Value.JoinsPer10Metres, unit));
+        Note("lumps", SampleView.Counted(row.LumpsPer10Metres, unit), SampleView.Counted(spun.Value.LumpsPer10Metres, unit));
         Note("wraps at several places", row.WrapsPlaces, Typed(request.WrapsPlaces));
         Note("verdict", row.Verdict, check.Value.Verdict);
         Note("uses", string.Join(", ", row.Uses), string.Join(", ", uses));

@@ -37,8 +37,8 @@ public sealed record SampleView(
     string Who,
     MassFigure? SpunMass,
     int? SpinningMinutes,
-    double? JoinsPer10Metres,
-    double? LumpsPer10Metres,
+    string? Joins,
+    string? Lumps,
     string? WrapsPlaces,
     string? Unevenness,
     SwatchView? Swatch,
@@ -77,8 +77,8 @@ public sealed record SampleView(
             row.Who,
             Figures.ToFigure(row.SpunGrams, null, workshop.Unit, Provenance.Measured),
             row.SpinningMinutes,
-            row.JoinsPer10Metres,
-            row.LumpsPer10Metres,
+            Counted(row.JoinsPer10Metres, workshop.LengthUnit),
+            Counted(row.LumpsPer10Metres, workshop.LengthUnit),
             row.WrapsPlaces,
             Uneven(row),
             SwatchView.Of(StoredSwatch.Read(row.Swatch), workshop.LengthUnit),
@@ -97,6 +97,10 @@ public sealed record SampleView(
                 + $"{(row.Draw == Core.Lots.Draw.Long ? "let in" : "held back")}"
                 + $"{(kind is YarnKind.SemiWoollen or YarnKind.SemiWorsted ? $"; named here after {(by == SemiNamedBy.Draw ? "the draw" : "the fibre")}" : "")}"
             : null;
+
+    /// <summary>Joins or lumps as they may be typed again.</summary>
+    internal static string? Counted(double? per10Metres, LengthUnit unit) =>
+        per10Metres is { } count ? CountedOver.OfYarn(unit).Write(count, CountedOver.TenMetres) : null;
 
     private static string Lies(FibreOrder? order) =>
         order switch

@@ -19,10 +19,10 @@ namespace EarthyTuft.Web.Sampling;
 public sealed record SwatchRequest(
     SwatchKind Kind = SwatchKind.Knitted,
     [property: JsonConverter(typeof(NeedleSize))] double? ToolMillimetres = null,
-    double? Stitches = null,
-    double? Rows = null,
-    double? StitchesAfter = null,
-    double? RowsAfter = null,
+    [property: JsonConverter(typeof(CountInTenCentimetres))] double? Stitches = null,
+    [property: JsonConverter(typeof(CountInTenCentimetres))] double? Rows = null,
+    [property: JsonConverter(typeof(CountInTenCentimetres))] double? StitchesAfter = null,
+    [property: JsonConverter(typeof(CountInTenCentimetres))] double? RowsAfter = null,
     [property: JsonConverter(typeof(Millimetres))] double? RelaxedMillimetres = null,
     [property: JsonConverter(typeof(Millimetres))] double? StretchedMillimetres = null,
     [property: JsonConverter(typeof(Millimetres))] double? AfterMinuteMillimetres = null,
@@ -52,36 +52,60 @@ public sealed record SwatchRequest(
                     )
                 )
                 .Then<Swatch?>(s => s);
+}
 
-    internal static SwatchRequest Of(Swatch s) =>
-        new(
+/// <summary>A swatch as it may be typed again, in the workshop's units.</summary>
+public sealed record TypedSwatch(
+    SwatchKind Kind,
+    string? Tool,
+    string? Stitches,
+    string? Rows,
+    string? StitchesAfter,
+    string? RowsAfter,
+    string? Relaxed,
+    string? Stretched,
+    string? AfterMinute,
+    string NotFor,
+    string OnlyIf,
+    bool? Again,
+    string Change
+)
+{
+    internal static TypedSwatch Of(Swatch s, LengthUnit unit)
+    {
+        return new(
             s.Kind,
-            s.ToolMillimetres,
-            s.Before.Stitches,
-            s.Before.Rows,
-            s.After.Stitches,
-            s.After.Rows,
-            s.RelaxedMillimetres,
-            s.StretchedMillimetres,
-            s.AfterMinuteMillimetres,
+            s.ToolMillimetres is { } tool ? Invariant($"{tool:0.##} mm") : null,
+            Counted(s.Before.Stitches),
+            Counted(s.Before.Rows),
+            Counted(s.After.Stitches),
+            Counted(s.After.Rows),
+            Long(s.RelaxedMillimetres),
+            Long(s.StretchedMillimetres),
+            Long(s.AfterMinuteMillimetres),
             s.NotFor,
             s.OnlyIf,
             s.Again,
             s.Change
         );
+
+        string? Counted(double? count) => count is { } some ? CountedOver.OfCloth(unit).Write(some, CountedOver.TenCentimetres) : null;
+        string? Long(double? millimetres) =>
+            millimetres is { } some ? Invariant($"{some / Length.MillimetresOf(unit):0.##} {Length.Sign(unit)}") : null;
+    }
 }
 
 /// <summary>A swatch as its card shows it.</summary>
 /// <param name="Noted">As it was noted.</param>
 /// <param name="Sentences">What follows.</param>
-public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sentences)
+public sealed record SwatchView(TypedSwatch Noted, IReadOnlyList<string> Sentences)
 {
     // Stitches are told for so wide a piece, and rows for so long a one.
     private static (double Millimetres, string Name) Piece(LengthUnit unit) =>
         unit == LengthUnit.Inch ? (20 * Length.MillimetresPerInch, "20 in") : (500, "50 cm");
 
     internal static SwatchView? Of(Swatch? swatch, LengthUnit unit) =>
-        swatch is null ? null : new SwatchView(SwatchRequest.Of(swatch), [.. Words(swatch, unit)]);
+        swatch is null ? null : new SwatchView(TypedSwatch.Of(swatch, unit), [.. Words(swatch, unit)]);
 
     /// <summary>A swatch in one line, for its history.</summary>
     internal static string? Line(Swatch? swatch, LengthUnit unit) => swatch is null ? null : string.Join(" ", Words(swatch, unit));
@@ -92,13 +116,14 @@ public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sente
         var on = s.ToolMillimetres is { } tool
             ? $" on {(s.Kind == SwatchKind.Knitted ? Needles.Write(tool) : Invariant($"{tool:0.##} mm"))}"
             : "";
+        var over = CountedOver.OfCloth(unit);
         string Told(Gauge g) =>
             string.Join(
                 " and ",
                 new[]
                 {
-                    g.Stitches is { } a ? Invariant($"{a:0.#} {stitches}") : "",
-                    g.Rows is { } b ? Invariant($"{b:0.#} {rows}") : "",
+                    g.Stitches is { } a ? Invariant($"{over.Of(a, CountedOver.TenCentimetres):0.#} {stitches}") : "",
+                    g.Rows is { } b ? Invariant($"{over.Of(b, CountedOver.TenCentimetres):0.#} {rows}") : "",
                 }.Where(w => w.Length > 0)
             );
         string[] gauges =
@@ -108,7 +133,7 @@ public sealed record SwatchView(SwatchRequest Noted, IReadOnlyList<string> Sente
                 .Select(g => $"{g.Item1} {g.Item2}"),
         ];
         yield return $"{(s.Kind == SwatchKind.Knitted ? "Knitted" : s.Kind == SwatchKind.Woven ? "Woven" : "Crocheted")}{on}: {string.Join(", ", gauges)}, "
-            + $"in 10 cm.";
+            + $"in {over.Name}.";
         string[] shrunk =
         [
             .. s.NarrowerPercent is { } narrower

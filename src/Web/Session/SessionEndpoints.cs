@@ -69,12 +69,19 @@ public sealed record SessionState(
 /// <param name="Yarn">Of yarn.</param>
 /// <param name="Supply">How heavy a top or a strip is for its length.</param>
 /// <param name="Amount">What prices and hours are told for.</param>
-public sealed record UnitSigns(string Wide, string Yarn, string Supply, string Amount)
+/// <param name="YarnPiece">What joins and lumps are counted over.</param>
+/// <param name="ClothPiece">What stitches and rows are counted over.</param>
+public sealed record UnitSigns(string Wide, string Yarn, string Supply, string Amount, string YarnPiece, string ClothPiece)
 {
     internal static UnitSigns Of(LengthUnit lengths, MassUnit masses) =>
-        lengths == LengthUnit.Inch
-            ? new(Length.Sign(LengthUnit.Inch), YarnLength.Sign(lengths), "oz/yd", Mass.Priced(masses).Name)
-            : new(Length.Sign(LengthUnit.Centimetre), YarnLength.Sign(lengths), "g/m", Mass.Priced(masses).Name);
+        new(
+            Length.Sign(Length.Wide(lengths)),
+            YarnLength.Sign(lengths),
+            lengths == LengthUnit.Inch ? "oz/yd" : "g/m",
+            Mass.Priced(masses).Name,
+            CountedOver.OfYarn(lengths).Name,
+            CountedOver.OfCloth(lengths).Name
+        );
 }
 
 public static class SessionEndpoints

@@ -234,7 +234,7 @@ public static class EnoughEndpoints
             };
         }
 
-        var (facts, _) = FactsOf.Lot(dossier, book);
+        var (facts, _) = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit);
         var aim = dossier.Lot.RouteAim ?? Aim.WoollenSoft;
         var route = dossier.Lot.RoutePreparation is { } chosen
             ? Routes.Of(chosen, facts, aim, context.Workshop.Schools)

@@ -44,7 +44,7 @@ public static class FaultEndpoints
                 return Problems.NotHere("lot");
             }
 
-            facts = Of(dossier, await books.Here(cancellationToken), context.Now);
+            facts = Of(dossier, await books.Here(cancellationToken), context);
         }
 
         IReadOnlyList<FaultView> all =
@@ -63,16 +63,16 @@ public static class FaultEndpoints
         return TypedResults.Ok(all);
     }
 
-    private static FaultFacts Of(LotDossier dossier, BreedBook book, DateTimeOffset now)
+    private static FaultFacts Of(LotDossier dossier, BreedBook book, RequestContext context)
     {
         var (lot, family) = (dossier.Lot, dossier.Family);
-        var fleece = FactsOf.Lot(dossier, book).Facts;
+        var fleece = FactsOf.Lot(dossier, book, context.Workshop.LengthUnit).Facts;
         var compacted = Compactions.Of(
             lot.Id,
             lot.MadeAt,
             family.Entries,
             id => family.Lots.TryGetValue(id, out var one) && one.CameDyed,
-            now
+            context.Now
         );
         return new FaultFacts(fleece.StapleMillimetres, lot.Form, lot.Fibre, compacted is not null, fleece.IsWeak, fleece.HasGuardHair);
     }

@@ -51,6 +51,7 @@ public sealed record BobbinKindView(string Name, MassFigure Holds, string Kate);
 /// <summary>A tool to spin on, or to wind skeins with.</summary>
 /// <param name="Bobbin">What a bobbin holds; null where nobody knows.</param>
 /// <param name="RoundMillimetres">Null for all but a winder.</param>
+/// <param name="Size">Of a winder, in words; null for all others.</param>
 /// <param name="Upkeep">The newest first.</param>
 /// <param name="Bobbins">The kinds of bobbins that fit it.</param>
 /// <param name="Weight">Of a spindle; null where nobody weighed it.</param>
@@ -63,6 +64,7 @@ public sealed record SpinnerView(
     Drive? Drive,
     MassFigure? Bobbin,
     double? RoundMillimetres,
+    string? Size,
     IReadOnlyList<UpkeepView> Upkeep,
     IReadOnlyList<BobbinKindView> Bobbins,
     MassFigure? Weight,
@@ -97,7 +99,7 @@ internal static class SpinnerEndpoints
                     .ThenBy(t => t.Id)
                     .ToListAsync(cancellationToken)
             )
-                .Select(t => View(t, context.Workshop.Unit))
+                .Select(t => View(t, context.Workshop))
                 .OrderBy(v => v.Kind),
         ];
 
@@ -243,10 +245,10 @@ internal static class SpinnerEndpoints
         var row = tool();
         db.Tools.Add(row);
         await db.SaveChangesAsync(cancellationToken);
-        return TypedResults.Ok(View(row, context.Workshop.Unit));
+        return TypedResults.Ok(View(row, context.Workshop));
     }
 
-    private static SpinnerView View(ToolRow row, MassUnit unit) =>
+    private static SpinnerView View(ToolRow row, WorkshopSettings workshop) =>
         row.Kind == ToolKind.Winder
             ? new SpinnerView(
                 row.Id,
@@ -256,6 +258,7 @@ internal static class SpinnerEndpoints
                 null,
                 null,
                 row.Winder.Winder.RoundMillimetres,
+                ToolWords.Size(row.Winder.Winder, workshop.LengthUnit),
                 ToolEndpoints.Seen(row),
                 [],
                 null,
@@ -267,17 +270,18 @@ internal static class SpinnerEndpoints
                 row.Kind,
                 [.. row.Spinner.Spinner.Whorls.Select(w => new WhorlView(w.Name, w.Ratio))],
                 row.Spinner.Spinner.Drive,
-                Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, unit, Provenance.Yours),
+                Figures.ToFigure(row.Spinner.Spinner.BobbinGrams, null, workshop.Unit, Provenance.Yours),
+                null,
                 null,
                 ToolEndpoints.Seen(row),
                 [
                     .. row.Spinner.Spinner.Bobbins.Select(b => new BobbinKindView(
                         b.Name,
-                        Mass.FromGrams(b.Grams).ToFigure(unit, Provenance.Yours),
+                        Mass.FromGrams(b.Grams).ToFigure(workshop.Unit, Provenance.Yours),
                         b.Kate
                     )),
                 ],
-                Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, unit, Provenance.Yours),
+                Figures.ToFigure(row.Spinner.Spinner.WeightGrams, null, workshop.Unit, Provenance.Yours),
                 row.Kind.CountedOn()
             );
 }

@@ -40,6 +40,7 @@ public sealed record CombsRequest(
 /// <param name="Rows">Null for a diz.</param>
 /// <param name="HeightCentimetres">Null for a diz, and when nobody measured.</param>
 /// <param name="HoleMillimetres">Null for all but a diz.</param>
+/// <param name="Size">Its size in the workshop's units, in words.</param>
 /// <param name="Upkeep">The newest first.</param>
 public sealed record CombsView(
     Guid Id,
@@ -49,6 +50,7 @@ public sealed record CombsView(
     int? Rows,
     double? HeightCentimetres,
     double? HoleMillimetres,
+    string Size,
     IReadOnlyList<UpkeepView> Upkeep
 );
 
@@ -59,6 +61,7 @@ public sealed record UpkeepRequest([property: StringLength(300, MinimumLength = 
 public sealed record UpkeepView(DateTimeOffset At, string Who, string What);
 
 /// <summary>A tool with a toothed cloth.</summary>
+/// <param name="Size">Its size in the workshop's units, in words.</param>
 /// <param name="Upkeep">The newest first.</param>
 public sealed record CardsView(
     Guid Id,
@@ -67,6 +70,7 @@ public sealed record CardsView(
     double WidthCentimetres,
     double LengthCentimetres,
     double? TeethPerSquareInch,
+    string Size,
     IReadOnlyList<UpkeepView> Upkeep
 );
 
@@ -95,7 +99,7 @@ public static class ToolEndpoints
             .ProducesProblem(404);
     }
 
-    private static async Task<CombsView[]> ListCombs(EarthyTuftDb db, CancellationToken cancellationToken) =>
+    private static async Task<CombsView[]> ListCombs(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         // The one that takes most is offered first.
         [
             .. (
@@ -105,7 +109,7 @@ public static class ToolEndpoints
                     .ThenBy(t => t.Id)
                     .ToListAsync(cancellationToken)
             )
-                .Select(ViewCombs)
+                .Select(t => ViewCombs(t, context.Workshop.LengthUnit))
                 .OrderBy(v => v.Kind == ToolKind.Diz)
                 .ThenByDescending(v => v.WidthCentimetres * v.Rows),
         ];
@@ -113,6 +117,7 @@ public static class ToolEndpoints
     private static async Task<Results<Ok<CombsView>, ProblemHttpResult>> AddCombs(
         CombsRequest request,
         EarthyTuftDb db,
+        RequestContext context,
         CancellationToken cancellationToken
     )
     {
@@ -127,7 +132,7 @@ public static class ToolEndpoints
                 guard,
                 hole.Refusals,
                 () => ToolRow.Of(name, new Diz(hole.Value.Millimetres), []),
-                ViewCombs,
+                row => ViewCombs(row, context.Workshop.LengthUnit),
                 db,
                 cancellationToken
             );
@@ -153,23 +158,24 @@ public static class ToolEndpoints
                     new Tines(Centimetres(width.Value), request.Rows!.Value, height is { } high ? Centimetres(high.Value) : null),
                     []
                 ),
-            ViewCombs,
+            row => ViewCombs(row, context.Workshop.LengthUnit),
             db,
             cancellationToken
         );
     }
 
-    private static async Task<CardsView[]> List(EarthyTuftDb db, CancellationToken cancellationToken) =>
+    private static async Task<CardsView[]> List(EarthyTuftDb db, RequestContext context, CancellationToken cancellationToken) =>
         // The largest first: what takes the fewest loads is offered first.
         [
             .. (await Cards(db).OrderBy(t => t.Name).ThenBy(t => t.Id).ToListAsync(cancellationToken))
                 .OrderByDescending(t => t.Cards.Cloth.SquareCentimetres)
-                .Select(View),
+                .Select(t => View(t, context.Workshop.LengthUnit)),
         ];
 
     private static async Task<Results<Ok<CardsView>, ProblemHttpResult>> Add(
         CardsRequest request,
         EarthyTuftDb db,
+        RequestContext context,
         CancellationToken cancellationToken
     )
     {
@@ -194,7 +200,7 @@ public static class ToolEndpoints
                     new Cloth(Centimetres(width.Value), Centimetres(length.Value), request.TeethPerSquareInch),
                     []
                 ),
-            View,
+            row => View(row, context.Workshop.LengthUnit),
             db,
             cancellationToken
         );
@@ -306,9 +312,19 @@ public static class ToolEndpoints
 
     internal static UpkeepView[] Seen(ToolRow row) => [.. row.Noted().Reverse().Select(u => new UpkeepView(u.At, u.Who, u.What))];
 
-    internal static CombsView ViewCombs(ToolRow row) =>
+    internal static CombsView ViewCombs(ToolRow row, LengthUnit unit) =>
         row.Kind == ToolKind.Diz
-            ? new CombsView(row.Id, row.Name, row.Kind, null, null, null, row.Diz.Diz.HoleMillimetres, Seen(row))
+            ? new CombsView(
+                row.Id,
+                row.Name,
+                row.Kind,
+                null,
+                null,
+                null,
+                row.Diz.Diz.HoleMillimetres,
+                ToolWords.Size(row.Diz.Diz, unit),
+                Seen(row)
+            )
             : new CombsView(
                 row.Id,
                 row.Name,
@@ -317,10 +333,11 @@ public static class ToolEndpoints
                 row.Combs.Tines.Rows,
                 row.Combs.Tines.HeightCentimetres,
                 null,
+                ToolWords.Size(row.Combs.Tines, unit),
                 Seen(row)
             );
 
-    internal static CardsView View(ToolRow row)
+    internal static CardsView View(ToolRow row, LengthUnit unit)
     {
         var cloth = row.Cards.Cloth;
         return new CardsView(
@@ -330,6 +347,7 @@ public static class ToolEndpoints
             cloth.WidthCentimetres,
             cloth.LengthCentimetres,
             cloth.TeethPerSquareInch,
+            ToolWords.Size(cloth, unit),
             Seen(row)
         );
     }

@@ -220,4 +220,32 @@ public class QuantitiesTests
         Assert.Equal("15.00 EUR", (new Money(12.5m, "EUR") + new Money(2.5m, "EUR")).Write());
         Assert.Throws<InvalidOperationException>(() => new Money(1, "EUR") + new Money(1, "GBP"));
     }
+
+    [Theory]
+    [InlineData("22", 22, null)]
+    [InlineData("22 in 10 cm", 22, null)]
+    [InlineData("22 in 4 in", 21.653543, null)]
+    [InlineData("5,5 IN 1 in", 21.653543, null)]
+    [InlineData("33 in 15 cm", 22, null)]
+    [InlineData("many", 0, "not-a-count")]
+    [InlineData("22 stitches", 0, "not-a-count")]
+    [InlineData("22 in the cloth", 0, "not-a-length")]
+    [InlineData("22 in 0 cm", 0, "out-of-range")]
+    [InlineData("", 0, "empty")]
+    public void A_count_is_read_over_any_piece(string text, double count, string? code)
+    {
+        var read = CountedOver.TenCentimetres.Read(text, "stitches");
+        Assert.Equal(code, read.IsRefused ? read.Refusals[0].Code : null);
+        Assert.Equal(count, read.IsRefused ? 0 : read.Value, 6);
+    }
+
+    [Fact]
+    public void A_count_is_written_over_the_workshops_piece_and_reads_back_as_itself()
+    {
+        Assert.Equal("4 in 10 yd", CountedOver.OfYarn(LengthUnit.Inch).Write(4 / 0.9144, CountedOver.TenMetres));
+        Assert.Equal("22 in 10 cm", CountedOver.OfCloth(LengthUnit.Millimetre).Write(22, CountedOver.TenCentimetres));
+        var written = CountedOver.OfCloth(LengthUnit.Inch).Write(21.653543, CountedOver.TenCentimetres);
+        Assert.Equal("22 in 4 in", written);
+        Assert.Equal(21.653543, CountedOver.TenCentimetres.Read(written, "stitches").Value, 6);
+    }
 }

@@ -395,7 +395,7 @@ public class SkeinTests(House house) : IClassFixture<House>
                 }
             )
         ).Expect(200);
-        Assert.Equal(20, changed.GetProperty("swatch").GetProperty("noted").GetProperty("stitches").GetDouble());
+        Assert.Equal("20 in 10 cm", changed.GetProperty("swatch").GetProperty("noted").GetProperty("stitches").GetString());
         Assert.Contains((await ada.Get($"/api/samples/{Text(sample, "code")}")).GetProperty("changes").EnumerateArray(), c =>
             Text(c, "what") == "swatch" && Text(c, "from").StartsWith(told[0], StringComparison.Ordinal)
         );

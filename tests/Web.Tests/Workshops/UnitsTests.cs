@@ -111,6 +111,116 @@ public class UnitsTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task Counts_gauges_and_sizes_of_tools_are_typed_and_told_in_inches()
+    {
+        var ada = await house.Register();
+        await Count(ada, "inch", "ounce");
+        var units = (await ada.Get("/api/session")).GetProperty("units");
+        Assert.Equal(("10 yd", "4 in"), (units.GetProperty("yarnPiece").GetString(), units.GetProperty("clothPiece").GetString()));
+        var (lot, _) = await ada.TakeIn(new { mass = "2 oz", form = "top" });
+        object Sample(object joins, object stitches) =>
+            new
+            {
+                lotId = lot,
+                joinsPer10Metres = joins,
+                lumpsPer10Metres = "2 in 10 yd",
+                swatch = new
+                {
+                    toolMillimetres = "US 6",
+                    stitches,
+                    stitchesAfter = "24 in 4 in",
+                    relaxedMillimetres = "5 1/2 in",
+                },
+            };
+        Assert.Equal(["joinsPer10Metres not-a-count"], (await ada.Post("/api/samples", Sample("often", "22 in 4 in"))).Refused());
+        Assert.Equal(["swatch.stitches not-a-length"], (await ada.Post("/api/samples", Sample(4, "22 in all"))).Refused());
+        var kept = (await ada.Post("/api/samples", Sample("4 in 10 yd", "22 in 4 in"))).Expect(200);
+        Assert.Equal(("4 in 10 yd", "2 in 10 yd"), (kept.GetProperty("joins").GetString(), kept.GetProperty("lumps").GetString()));
+        var swatch = kept.GetProperty("swatch");
+        Assert.Equal(
+            ("4 mm", "22 in 4 in", "24 in 4 in", "5.5 in"),
+            (Noted("tool"), Noted("stitches"), Noted("stitchesAfter"), Noted("relaxed"))
+        );
+        Assert.Equal(
+            "Knitted on 4 mm, US 6, old UK 8: 22 stitches before, 24 stitches after the wash, in 4 in.",
+            swatch.GetProperty("sentences")[0].GetString()
+        );
+        // What is shown may be sent again as it stands, and nothing was changed by it.
+        var again = new
+        {
+            version = kept.GetProperty("version").GetUInt32(),
+            verdict = "",
+            joinsPer10Metres = kept.GetProperty("joins").GetString(),
+            lumpsPer10Metres = kept.GetProperty("lumps").GetString(),
+            swatch = new
+            {
+                toolMillimetres = Noted("tool"),
+                stitches = Noted("stitches"),
+                stitchesAfter = Noted("stitchesAfter"),
+                relaxedMillimetres = Noted("relaxed"),
+            },
+        };
+        var card = "/api/samples/" + kept.GetProperty("id").GetGuid() + "/card";
+        var edited = (await ada.Send(HttpMethod.Put, card, again)).Expect(200);
+        Assert.Equal(kept.GetProperty("swatch").ToString(), edited.GetProperty("swatch").ToString());
+
+        var drum = (
+            await ada.Post(
+                "/api/tools/cards",
+                new
+                {
+                    name = "green drum",
+                    kind = "drumCarder",
+                    width = "8 in",
+                    length = "22.5 in",
+                }
+            )
+        ).Expect(200);
+        Assert.Equal("8 by 22.5 in", drum.GetProperty("size").GetString());
+        var combs = (
+            await ada.Post(
+                "/api/tools/combs",
+                new
+                {
+                    name = "four-pitch",
+                    kind = "combs",
+                    width = "4 in",
+                    rows = 4,
+                    height = "8 in",
+                }
+            )
+        ).Expect(200);
+        Assert.Equal("4 in, 4 rows of tines, 8 in high", combs.GetProperty("size").GetString());
+        var diz = (
+            await ada.Post(
+                "/api/tools/combs",
+                new
+                {
+                    name = "horn",
+                    kind = "diz",
+                    hole = "1/8 in",
+                }
+            )
+        ).Expect(200);
+        Assert.Equal("a hole of 0.13 in", diz.GetProperty("size").GetString());
+        var winder = (
+            await ada.Post(
+                "/api/tools/spinners",
+                new
+                {
+                    name = "niddy",
+                    kind = "winder",
+                    round = "60 in",
+                }
+            )
+        ).Expect(200);
+        Assert.Equal("60 in round", winder.GetProperty("size").GetString());
+        return;
+
+        string? Noted(string name) => swatch.GetProperty("noted").GetProperty(name).GetString();
+    }
+
+    [Fact]
     public async Task Figures_of_yarn_are_typed_with_any_unit_and_told_in_the_workshops_own()
     {
         var ada = await house.Register();

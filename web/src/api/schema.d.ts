@@ -3109,6 +3109,8 @@ export interface components {
       lengthCentimetres: number;
       /** Format: double */
       teethPerSquareInch: null | number;
+      /** @description Its size in the workshop's units, in words. */
+      size: string;
       /** @description The newest first. */
       upkeep: components['schemas']['UpkeepView'][];
     };
@@ -3414,6 +3416,8 @@ export interface components {
        * @description Null for all but a diz.
        */
       holeMillimetres: null | number;
+      /** @description Its size in the workshop's units, in words. */
+      size: string;
       /** @description The newest first. */
       upkeep: components['schemas']['UpkeepView'][];
     };
@@ -7265,10 +7269,8 @@ export interface components {
       spunMass?: null | string;
       /** Format: int32 */
       spinningMinutes?: null | number;
-      /** Format: double */
-      joinsPer10Metres?: null | number;
-      /** Format: double */
-      lumpsPer10Metres?: null | number;
+      joinsPer10Metres?: null | number | string;
+      lumpsPer10Metres?: null | number | string;
       /** @description Wraps of the finished yarn at several places, as typed. */
       wrapsPlaces?: null | string;
       judged?: null | components['schemas']['ScaleMark'][];
@@ -7298,10 +7300,8 @@ export interface components {
        * @description Of spinning it, joins included.
        */
       spinningMinutes?: null | number;
-      /** Format: double */
-      joinsPer10Metres?: null | number;
-      /** Format: double */
-      lumpsPer10Metres?: null | number;
+      joinsPer10Metres?: null | number | string;
+      lumpsPer10Metres?: null | number | string;
       /**
        * @description Wraps of the finished yarn at several places, as typed: "14 15 13 14". Their mean stands where no wraps are
        *         told.
@@ -7352,10 +7352,8 @@ export interface components {
       spunMass: null | components['schemas']['MassFigure'];
       /** Format: int32 */
       spinningMinutes: null | number;
-      /** Format: double */
-      joinsPer10Metres: null | number;
-      /** Format: double */
-      lumpsPer10Metres: null | number;
+      joins: null | string;
+      lumps: null | string;
       /** @description Wraps at several places, as typed; null where nobody read them. */
       wrapsPlaces: null | string;
       /** @description What they tell, in words; null with them. */
@@ -7724,6 +7722,8 @@ export interface components {
        * @description Null for all but a winder.
        */
       roundMillimetres: null | number;
+      /** @description Of a winder, in words; null for all others. */
+      size: null | string;
       /** @description The newest first. */
       upkeep: components['schemas']['UpkeepView'][];
       /** @description The kinds of bobbins that fit it. */
@@ -8040,7 +8040,6 @@ export interface components {
     };
     /**
      * @description How a swatch was made.
-     * @default knitted
      * @enum {unknown}
      */
     SwatchKind: 'knitted' | 'woven' | 'crocheted';
@@ -8049,20 +8048,12 @@ export interface components {
       kind?: components['schemas']['SwatchKind'];
       /** @description Needle or hook. */
       toolMillimetres?: null | number | string;
-      /**
-       * Format: double
-       * @description In 10 cm before its wash; of a woven swatch ends.
-       */
-      stitches?: null | number;
-      /**
-       * Format: double
-       * @description In 10 cm before its wash; of a woven swatch picks.
-       */
-      rows?: null | number;
-      /** Format: double */
-      stitchesAfter?: null | number;
-      /** Format: double */
-      rowsAfter?: null | number;
+      /** @description In 10 cm before its wash; of a woven swatch ends. */
+      stitches?: null | number | string;
+      /** @description In 10 cm before its wash; of a woven swatch picks. */
+      rows?: null | number | string;
+      stitchesAfter?: null | number | string;
+      rowsAfter?: null | number | string;
       /** @description Its length as it lies. */
       relaxedMillimetres?: null | number | string;
       /** @description Drawn out without force. */
@@ -8077,7 +8068,7 @@ export interface components {
     /** @description A swatch as its card shows it. */
     SwatchView: {
       /** @description As it was noted. */
-      noted: components['schemas']['SwatchRequest'];
+      noted: components['schemas']['TypedSwatch'];
       /** @description What follows. */
       sentences: string[];
     };
@@ -8328,6 +8319,22 @@ export interface components {
     };
     /** @enum {unknown} */
     TwistDirection: 'z' | 's';
+    /** @description A swatch as it may be typed again, in the workshop's units. */
+    TypedSwatch: {
+      kind: components['schemas']['SwatchKind'];
+      tool: null | string;
+      stitches: null | string;
+      rows: null | string;
+      stitchesAfter: null | string;
+      rowsAfter: null | string;
+      relaxed: null | string;
+      stretched: null | string;
+      afterMinute: null | string;
+      notFor: string;
+      onlyIf: string;
+      again: null | boolean;
+      change: string;
+    };
     /** @description A weight as it was understood. */
     UnderstoodMass: {
       /** @description Which one: `to[0].mass`. */
@@ -8346,6 +8353,10 @@ export interface components {
       supply: string;
       /** @description What prices and hours are told for. */
       amount: string;
+      /** @description What joins and lumps are counted over. */
+      yarnPiece: string;
+      /** @description What stitches and rows are counted over. */
+      clothPiece: string;
     };
     /** @description What was seen or done to a tool. */
     UpkeepRequest: {

@@ -13,6 +13,7 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { formOf, lossWord } from '../ui/words';
 import { keptWord, rolledWord } from './words';
+import { useUnits } from '../api/units';
 import { UnitField } from '../ui/UnitField';
 import { figureWithUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
@@ -32,6 +33,7 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
     kept: 'loose' as Schema['ProductsKept'],
   });
   const waste = useFields({ kind: d.wasteKinds[0]!, mass: '' });
+  const units = useUnits();
   const { values } = made;
   const set = (part: Partial<typeof values>) => {
     counting.clearError();
@@ -47,7 +49,7 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
         count: value,
         one: values.one.trim() || null,
         airy: values.rolled === '' ? null : values.rolled === 'airy',
-        rod: figureWithUnit(values.rod, 'mm'),
+        rod: figureWithUnit(values.rod, units.length),
         kept: values.kept,
         bundleOf: values.kept === 'bundled' ? number(values.bundle) : null,
         at: tappedAt(),
@@ -97,7 +99,7 @@ export function CameOff({ run, mayLog }: { run: RunOf<'card'>; mayLog: boolean }
           <UnitField
             style={{ width: 110 }}
             label="Rod"
-            unit="mm"
+            unit={units.length}
             value={values.rod}
             onChange={(rod) => set({ rod })}
             error={counting.error?.at('rod')}

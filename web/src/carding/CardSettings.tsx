@@ -55,7 +55,7 @@ export function CardSettings() {
       <Column gap={1.5}>
         {(cards.data ?? []).map((c) => (
           <KeptTool key={c.id} tool={c} looker={looker} change={change} placeholder="bent teeth, cleaned, new cloth">
-            {cardsWord[c.kind as keyof typeof cardsWord]}, {c.widthCentimetres} by {c.lengthCentimetres} cm
+            {cardsWord[c.kind as keyof typeof cardsWord]}, {c.size}
             {c.teethPerSquareInch === null ? '' : `, ${c.teethPerSquareInch} teeth per sq in`}
           </KeptTool>
         ))}

@@ -17,8 +17,6 @@ import { useUnits } from '../api/units';
 import { withUnit } from '../ui/withUnit';
 import layout from '../ui/layout.module.css';
 
-const rows = (count: number) => `${count} ${count === 1 ? 'row' : 'rows'} of tines`;
-
 /** Combs, hackles and dizzes, and what was seen or done to them. */
 export function CombSettings() {
   const units = useUnits();
@@ -41,7 +39,7 @@ export function CombSettings() {
             width: isDiz ? null : withUnit(values.width, units.wide),
             rows: isDiz ? null : number(values.rows),
             height: isDiz ? null : withUnit(values.height, units.wide),
-            hole: isDiz ? values.hole : null,
+            hole: isDiz ? withUnit(values.hole, units.length) : null,
           },
         }),
       { onSuccess: form.reset },
@@ -52,10 +50,7 @@ export function CombSettings() {
       <Column gap={1.5}>
         {(combs.data ?? []).map((c) => (
           <KeptTool key={c.id} tool={c} looker={looker} change={change} placeholder="bent tines straightened">
-            {combsWord[c.kind as keyof typeof combsWord]},{' '}
-            {c.holeMillimetres !== null
-              ? `a hole of ${c.holeMillimetres} mm`
-              : `${c.widthCentimetres} cm, ${rows(c.rows!)}${c.heightCentimetres === null ? '' : ` ${c.heightCentimetres} cm high`}`}
+            {combsWord[c.kind as keyof typeof combsWord]}, {c.size}
           </KeptTool>
         ))}
         <Row align="start" gap={1}>
@@ -68,7 +63,7 @@ export function CombSettings() {
             words={combsWord}
           />
           {isDiz ? (
-            <UnitField style={{ width: 120 }} label="Hole" unit="mm" {...form.field('hole')} />
+            <UnitField style={{ width: 120 }} label="Hole" unit={units.length} {...form.field('hole')} />
           ) : (
             <>
               <UnitField style={{ width: 145 }} label="Tines wide" unit={units.wide} {...form.field('width')} />

@@ -18,6 +18,7 @@ import { Column, Row } from '../ui/layouts';
 import { useFields } from '../ui/useFields';
 import { useCombPlan, useCombs, useCombWays, useFlicks } from './queries';
 import { combsWord, combWayWord, drawnOffWord, endWord } from './words';
+import { useUnits } from '../api/units';
 import { UnitField } from '../ui/UnitField';
 import { figureWithUnit } from '../ui/withUnit';
 import typography from '../ui/typography.module.css';
@@ -57,6 +58,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
   });
   const lotIds = (chosen ?? (came ? [came.id] : [])).filter((id) => lots.some((l) => l.id === id));
   const { values } = form;
+  const units = useUnits();
   const way = ways.data?.find((w) => w.way === values.way);
   const kind = way?.tool ?? 'combs';
   const tools = kind === 'flick' ? (flicks.data ?? []) : (combs.data ?? []).filter((c) => c.kind === kind);
@@ -78,7 +80,7 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
     atLeast: number(values.atLeast) ?? 0,
     drawnOff: values.drawnOff,
     dizId,
-    dizMillimetres: dizId ? null : figureWithUnit(values.dizMillimetres, 'mm'),
+    dizMillimetres: dizId ? null : figureWithUnit(values.dizMillimetres, units.length),
     startedAt: null,
   };
   const wish = frozen(body);
@@ -216,13 +218,19 @@ export function StartCombing({ lots, wanted }: { lots: readonly Schema['LotLine'
               value={dizId ?? elsewhere}
               onChange={(diz) => form.set({ diz })}
               words={Object.fromEntries([
-                ...dizzes.map((d) => [d.id, `${d.name}, ${d.holeMillimetres} mm`] as const),
+                ...dizzes.map((d) => [d.id, `${d.name}, ${d.size}`] as const),
                 [elsewhere, 'another diz'],
               ])}
             />
           )}
           {values.way !== 'flicked' && values.drawnOff === 'diz' && !dizId && (
-            <UnitField label="Its hole" unit="mm" {...figure('dizMillimetres')} placeholder="if you know" shrink />
+            <UnitField
+              label="Its hole"
+              unit={units.length}
+              {...figure('dizMillimetres')}
+              placeholder="if you know"
+              shrink
+            />
           )}
           <WeightField
             label="The most on them at once"

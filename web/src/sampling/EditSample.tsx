@@ -2,6 +2,7 @@ import Button from '@mui/material/Button';
 import { api, type Schema } from '../api/client';
 import { refreshLog } from '../api/queries';
 import { number } from '../ui/figures';
+import { countedOver } from '../ui/withUnit';
 import { ProblemNotice } from '../ui/Notices';
 import { TwiceButton } from '../ui/TwiceButton';
 import { SampleFields, type SampleForm } from './SampleFields';
@@ -39,8 +40,8 @@ export function EditSample({
       angle: sample.twistAngleDegrees?.toString() ?? '',
       spun: sample.spunMass?.text ?? '',
       minutes: sample.spinningMinutes?.toString() ?? '',
-      joins: sample.joinsPer10Metres?.toString() ?? '',
-      lumps: sample.lumpsPer10Metres?.toString() ?? '',
+      joins: sample.joins ?? '',
+      lumps: sample.lumps ?? '',
       places: sample.wrapsPlaces ?? '',
       judged: sample.judged,
       verdict: sample.verdict,
@@ -64,8 +65,8 @@ export function EditSample({
             twistAngleDegrees: number(form.angle),
             spunMass: form.spun.trim() || null,
             spinningMinutes: number(form.minutes),
-            joinsPer10Metres: number(form.joins),
-            lumpsPer10Metres: number(form.lumps),
+            joinsPer10Metres: countedOver(form.joins, units.yarnPiece),
+            lumpsPer10Metres: countedOver(form.lumps, units.yarnPiece),
             wrapsPlaces: form.places.trim() || null,
             judged: [...form.judged],
             verdict: form.verdict,

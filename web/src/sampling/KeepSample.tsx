@@ -5,6 +5,7 @@ import { api, type Schema } from '../api/client';
 import { refreshLog, useLot, useSession } from '../api/queries';
 import { LockRuler } from '../drawings/Lock';
 import { number } from '../ui/figures';
+import { countedOver } from '../ui/withUnit';
 import { newKey } from '../api/keep';
 import { useKept } from '../ui/useKept';
 import { Notice, ProblemNotice } from '../ui/Notices';
@@ -85,8 +86,8 @@ export function KeepSample() {
         spunMass: form.spun.trim() || null,
         takeFromLot: mayTake && (form.take ?? true),
         spinningMinutes: number(form.minutes),
-        joinsPer10Metres: number(form.joins),
-        lumpsPer10Metres: number(form.lumps),
+        joinsPer10Metres: countedOver(form.joins, units.yarnPiece),
+        lumpsPer10Metres: countedOver(form.lumps, units.yarnPiece),
         wrapsPlaces: form.places?.trim() || null,
         judged: [...(form.judged ?? [])],
         verdict: form.verdict,

@@ -71,12 +71,8 @@ export function SampleCard() {
               {sample.spinningMinutes != null && (
                 <Figure text={`${sample.spinningMinutes} min`} from="measured" label="spinning" />
               )}
-              {sample.joinsPer10Metres != null && (
-                <Figure text={`${sample.joinsPer10Metres}`} from="measured" label="joins in 10 m" />
-              )}
-              {sample.lumpsPer10Metres != null && (
-                <Figure text={`${sample.lumpsPer10Metres}`} from="measured" label="lumps in 10 m" />
-              )}
+              {sample.joins && <Figure text={sample.joins} from="measured" label="joins" />}
+              {sample.lumps && <Figure text={sample.lumps} from="measured" label="lumps" />}
               {sample.unevenness && <Figure text={sample.unevenness} from="reckoned" label="unevenness" />}
             </Row>
           </div>

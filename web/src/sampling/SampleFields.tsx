@@ -9,7 +9,9 @@ import { WrapsField } from '../ui/WrapsField';
 import { JudgeFields } from './Judged';
 import { noSwatch, type SwatchForm } from './swatch';
 import { SwatchFields } from './SwatchFields';
+import { UnitField } from '../ui/UnitField';
 import { UsesField } from './UsesField';
+import { useUnits } from '../api/units';
 import { WeightField } from '../ui/WeightField';
 import styles from './SampleFields.module.css';
 
@@ -48,6 +50,17 @@ interface SampleFieldsProps {
 export function SampleFields({ form, holdings, change, error, autoFocus, from }: SampleFieldsProps) {
   const field = (name: string, label: string, value: string, set: (text: string) => void, hint: string) => (
     <NumberField label={label} value={value} onChange={(text) => set(text)} error={error?.at(name)} help={hint} />
+  );
+  const units = useUnits();
+  const counted = (name: 'joins' | 'lumps', sent: string, label: string, help: string) => (
+    <UnitField
+      label={label}
+      unit={`in ${units.yarnPiece}`}
+      value={form[name]}
+      onChange={(text) => change({ [name]: text })}
+      error={error?.at(sent)}
+      help={help}
+    />
   );
   return (
     <>
@@ -101,8 +114,8 @@ export function SampleFields({ form, holdings, change, error, autoFocus, from }:
           (minutes) => change({ minutes }),
           'joins included',
         )}
-        {field('joinsPer10Metres', 'Joins in 10 m', form.joins, (joins) => change({ joins }), 'of the singles')}
-        {field('lumpsPer10Metres', 'Lumps in 10 m', form.lumps, (lumps) => change({ lumps }), 'neps and slubs counted')}
+        {counted('joins', 'joinsPer10Metres', 'Joins', 'of the singles')}
+        {counted('lumps', 'lumpsPer10Metres', 'Lumps', 'neps and slubs counted')}
       </div>
       {from && form.spun.trim() !== '' && (
         <FormControlLabel

@@ -1,7 +1,6 @@
 import TextField from '@mui/material/TextField';
 import type { Schema } from '../api/client';
 import { SelectField } from '../ui/SelectField';
-import { NumberField } from '../ui/NumberField';
 import type { SwatchForm } from './swatch';
 import { UnitField } from '../ui/UnitField';
 import { useUnits } from '../api/units';
@@ -21,9 +20,11 @@ export function SwatchFields({
   change: (part: Partial<SwatchForm>) => void;
   at: (field: string) => string | undefined;
 }) {
+  const units = useUnits();
   const figure = (name: Exclude<keyof SwatchForm, 'kind' | 'again'>, label: string, sent: string, help?: string) => (
-    <NumberField
+    <UnitField
       label={label}
+      unit={`in ${units.clothPiece}`}
       value={swatch[name]}
       onChange={(text) => change({ [name]: text })}
       error={at(sent)}
@@ -56,7 +57,6 @@ export function SwatchFields({
       helperText={at(name) ?? help}
     />
   );
-  const units = useUnits();
   const woven = swatch.kind === 'woven';
   const [stitches, rows] = woven ? ['Ends', 'Picks'] : ['Stitches', 'Rows'];
   const open = Object.entries(swatch).some(([name, text]) => name !== 'kind' && text !== '');
@@ -73,10 +73,10 @@ export function SwatchFields({
           />
           {!woven &&
             sized('tool', swatch.kind === 'knitted' ? 'Needle' : 'Hook', 'toolMillimetres', 'mm', '4, US 6 or UK 8')}
-          {figure('stitches', stitches!, 'stitches', 'in 10 cm, before')}
-          {figure('rows', rows!, 'rows', 'in 10 cm, before')}
-          {figure('stitchesAfter', `${stitches}, washed`, 'stitchesAfter', 'in 10 cm')}
-          {figure('rowsAfter', `${rows}, washed`, 'rowsAfter', 'in 10 cm')}
+          {figure('stitches', stitches!, 'stitches', 'before its wash')}
+          {figure('rows', rows!, 'rows', 'before its wash')}
+          {figure('stitchesAfter', `${stitches}, washed`, 'stitchesAfter')}
+          {figure('rowsAfter', `${rows}, washed`, 'rowsAfter')}
         </div>
         <div className={styles.figures}>
           {sized('relaxed', 'As it lies', 'relaxedMillimetres', units.length)}

@@ -1,7 +1,6 @@
 import type { Schema } from '../api/client';
-import { number } from '../ui/figures';
 import type { Units } from '../api/units';
-import { figureWithUnit, withUnit } from '../ui/withUnit';
+import { countedOver, figureWithUnit } from '../ui/withUnit';
 
 /** A swatch as typed; nothing of it is sent while no figure and no word stands there. */
 export interface SwatchForm {
@@ -36,25 +35,22 @@ export const noSwatch: SwatchForm = {
   change: '',
 };
 
-// It comes back in millimetres.
-const back = (size: number | string | null | undefined) => withUnit(size?.toString(), 'mm') ?? '';
-
-export const typedSwatch = (s: Schema['SwatchRequest'] | null | undefined): SwatchForm =>
+export const typedSwatch = (s: Schema['TypedSwatch'] | null | undefined): SwatchForm =>
   s
     ? {
-        kind: s.kind ?? 'knitted',
-        tool: back(s.toolMillimetres),
-        stitches: s.stitches?.toString() ?? '',
-        rows: s.rows?.toString() ?? '',
-        stitchesAfter: s.stitchesAfter?.toString() ?? '',
-        rowsAfter: s.rowsAfter?.toString() ?? '',
-        relaxed: back(s.relaxedMillimetres),
-        stretched: back(s.stretchedMillimetres),
-        afterMinute: back(s.afterMinuteMillimetres),
-        notFor: s.notFor ?? '',
-        onlyIf: s.onlyIf ?? '',
+        kind: s.kind,
+        tool: s.tool ?? '',
+        stitches: s.stitches ?? '',
+        rows: s.rows ?? '',
+        stitchesAfter: s.stitchesAfter ?? '',
+        rowsAfter: s.rowsAfter ?? '',
+        relaxed: s.relaxed ?? '',
+        stretched: s.stretched ?? '',
+        afterMinute: s.afterMinute ?? '',
+        notFor: s.notFor,
+        onlyIf: s.onlyIf,
         again: s.again == null ? '' : s.again ? 'yes' : 'no',
-        change: s.change ?? '',
+        change: s.change,
       }
     : noSwatch;
 
@@ -65,10 +61,10 @@ export function sentSwatch(s: SwatchForm | undefined, units: Units): Schema['Swa
   return {
     kind,
     toolMillimetres: figureWithUnit(s.tool, 'mm'),
-    stitches: number(s.stitches),
-    rows: number(s.rows),
-    stitchesAfter: number(s.stitchesAfter),
-    rowsAfter: number(s.rowsAfter),
+    stitches: countedOver(s.stitches, units.clothPiece),
+    rows: countedOver(s.rows, units.clothPiece),
+    stitchesAfter: countedOver(s.stitchesAfter, units.clothPiece),
+    rowsAfter: countedOver(s.rowsAfter, units.clothPiece),
     relaxedMillimetres: figureWithUnit(s.relaxed, units.length),
     stretchedMillimetres: figureWithUnit(s.stretched, units.length),
     afterMinuteMillimetres: figureWithUnit(s.afterMinute, units.length),

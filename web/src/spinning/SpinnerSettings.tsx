@@ -83,7 +83,7 @@ export function SpinnerSettings() {
         {(spinners.data ?? []).map((s) => (
           <KeptTool key={s.id} tool={s} looker={looker} change={change} placeholder="oiled, a new cord">
             {spinnerWord[s.kind as keyof typeof spinnerWord]}
-            {s.roundMillimetres !== null && `, ${s.roundMillimetres / 10} cm round`}
+            {s.size && `, ${s.size}`}
             {s.whorls.length > 0 && `, ${s.whorls.map(whorlWord).join(', ')}`}
             {s.drive && `, ${driveWord[s.drive]}`}
             {s.weight && `, ${s.weight.text}`}

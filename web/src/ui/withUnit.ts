@@ -15,3 +15,6 @@ export const figureWithUnit = (text: string | null | undefined, unit: string): s
   const sent = withUnit(text, unit);
   return sent === null || looksLikeFigure(sent) ? sent : NaN;
 };
+
+/** A count as it is sent: over the piece that its field names where a number stands alone ("22 in 10 cm"), else as it was typed. */
+export const countedOver = (text: string | null | undefined, piece: string) => figureWithUnit(text, `in ${piece}`);
