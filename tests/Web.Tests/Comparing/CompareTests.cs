@@ -302,13 +302,13 @@ public class CompareTests(House house) : IClassFixture<House>
                 }
             )
         ).Expect(200);
-        Assert.Equal((45, 2.5), (changed.GetProperty("spinningMinutes").GetInt32(), changed.GetProperty("lumpsPer10Metres").GetDouble()));
+        Assert.Equal((45, "2.5 in 10 m"), (changed.GetProperty("spinningMinutes").GetInt32(), changed.GetProperty("lumps").GetString()));
         var history = (await ada.Get("/api/samples/" + sample.GetProperty("code").GetString()))
             .GetProperty("changes")
             .EnumerateArray()
             .Select(c => $"{c.GetProperty("what").GetString()}: {c.GetProperty("from").GetString()} -> {c.GetProperty("to").GetString()}")
             .Order();
-        Assert.Equal(["lumps in 10 m: not noted -> 2.5", "minutes of spinning: 40 -> 45", "yarn spun: 5 g -> 6 g"], history);
+        Assert.Equal(["lumps: not noted -> 2.5 in 10 m", "minutes of spinning: 40 -> 45", "yarn spun: 5 g -> 6 g"], history);
     }
 
     [Fact]
