@@ -27,7 +27,8 @@ public readonly record struct CountedOver(double Millimetres, string Name)
     /// <summary>Reads a count: <c>22</c>, <c>22 in 4 in</c>, <c>5.5 in 1 in</c>, <c>3 in 10 yd</c>.</summary>
     /// <param name="text">What was typed; a number alone counts over this piece.</param>
     /// <param name="field">The field to name in a refusal.</param>
-    /// <returns>How many that is over this piece, zero or more; <c>empty</c>, <c>not-a-count</c>, and what is refused of a length.</returns>
+    /// <returns>How many that is over this piece, of any size: its bounds are the field's. Or <c>empty</c>, <c>not-a-count</c>, and what is
+    /// refused of a length.</returns>
     public Result<double> Read(string? text, string field)
     {
         var typed = (text ?? "").Trim();
